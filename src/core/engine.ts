@@ -1,0 +1,164 @@
+import type { Language, Syntax } from "./language.js";
+import { formatWhole, unsettledStretches } from "./requests/document.js";
+import { formatLines, type LineSpan } from "./requests/selection.js";
+import { inferStyle } from "./style/infer.js";
+import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
+import { toTextEdits, type Change, type TextEdit } from "./text/edits.js";
+import { LineIndex, type PositionEncoding, type Range } from "./text/lines.js";
+
+export interface EngineOptions {
+  /** Rules over what a text shows of its own style. */
+  readonly style?: Partial<Style>;
+  readonly languages: readonly Language[];
+  /** Counts the characters of positions that come in and go out; `utf-16` unless stated. */
+  readonly positionEncoding?: PositionEncoding;
+}
+
+export interface OpenOptions {
+  readonly uri: string;
+  /** A language identifier of the Language Server Protocol. */
+  readonly languageId: string;
+  readonly text: string;
+  readonly version?: number;
+  /** Rules over the engine's style. */
+  readonly style?: Partial<Style>;
+}
+
+/** What a request answers. */
+export interface Answer {
+  /** Sorted, disjoint and minimal. */
+  readonly edits: readonly TextEdit[];
+  /** Ranges left alone because they do not parse. */
+  readonly unsettled: readonly Range[];
+}
+
+/** A change of a document's text; without a range it replaces the whole. */
+export interface ContentChange {
+  readonly range?: Range;
+  readonly text: string;
+}
+
+/** Opens documents in the languages that it was given. */
+export interface Engine {
+  /** The language with this identifier, or undefined. */
+  language(languageId: string): Language | undefined;
+  /** The language for a file by its name or ending, or undefined. */
+  languageFor(fileName: string): Language | undefined;
+  /** @throws RangeError where no language has this identifier, or a style option is not valid. */
+  open(options: OpenOptions): Document;
+}
+
+/**
+ * @example
+ * const engine = createEngine({ languages: [python] });
+ * const document = engine.open({ uri: "file:///fares.py", languageId: "python", text: "fare=2" });
+ * applyEdits(document.text, document.formatDocument().edits); // "fare = 2\n"
+ */
+export function createEngine(options: EngineOptions): Engine {
+  const byId = new Map(options.languages.flatMap((language) => language.ids.map((id) => [id, language] as const)));
+  resolveStyle(options.style);
+  return {
+    language: (languageId) => byId.get(languageId),
+    languageFor(fileName) {
+      const name = fileName.slice(Math.max(fileName.lastIndexOf("/"), fileName.lastIndexOf("\\")) + 1);
+      return (
+        options.languages.find((language) => language.fileNames.includes(name)) ??
+        options.languages.find((language) => language.extensions.some((ending) => name.toLowerCase().endsWith(ending)))
+      );
+    },
+    open(opened) {
+      const language = byId.get(opened.languageId);
+      if (language === undefined) {
+        throw new RangeError(`No language has the identifier "${opened.languageId}". Known: ${[...byId.keys()].join(", ")}.`);
+      }
+      return new Document(language, opened, options.style, options.positionEncoding ?? "utf-16");
+    },
+  };
+}
+
+/** One open text. Requests answer for the text as it stands after the last update. */
+export class Document {
+  readonly uri: string;
+  private current: LineIndex;
+  private currentVersion: number | undefined;
+  private parsed: Syntax | undefined;
+  private readonly ownStyle: Partial<Style> | undefined;
+
+  constructor(
+    readonly language: Language,
+    opened: OpenOptions,
+    private readonly engineStyle: Partial<Style> | undefined,
+    private readonly encoding: PositionEncoding,
+  ) {
+    resolveStyle(opened.style);
+    this.uri = opened.uri;
+    this.ownStyle = opened.style;
+    this.current = LineIndex.of(opened.text);
+    this.currentVersion = opened.version;
+  }
+
+  get text(): string {
+    return this.current.text;
+  }
+
+  get version(): number | undefined {
+    return this.currentVersion;
+  }
+
+  get lineCount(): number {
+    return this.current.count;
+  }
+
+  /** Takes content changes in their order, each speaking of the text that the one before left. */
+  update(changes: readonly ContentChange[], version?: number): void {
+    for (const { range, text } of changes) {
+      if (range === undefined) {
+        this.current = LineIndex.of(text);
+        continue;
+      }
+      const from = this.current.offsetAt(range.start, this.encoding);
+      const to = Math.max(from, this.current.offsetAt(range.end, this.encoding));
+      this.current = LineIndex.of(this.text.slice(0, from) + text + this.text.slice(to));
+    }
+    this.parsed = undefined;
+    if (version !== undefined) this.currentVersion = version;
+  }
+
+  /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
+  style(call?: Partial<Style>): Style {
+    const { language } = this;
+    return resolveStyle(call, this.ownStyle, this.engineStyle, inferStyle(language, this.syntax), language.defaults, BASE_STYLE);
+  }
+
+  /** Formats the whole text. `style` rules over the document's for this call. */
+  formatDocument(style?: Partial<Style>): Answer {
+    return this.answer(formatWhole(this.language, this.syntax, this.style(style)));
+  }
+
+  /**
+   * Formats the lines that the range or ranges touch. No edit lies outside them. A range that ends
+   * at the start of a line does not touch that line, unless it is empty.
+   */
+  formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
+    const list = "start" in ranges ? [ranges] : ranges;
+    const spans = list.map((range) => this.linesOf(range));
+    return this.answer(formatLines(this.language, this.syntax, this.style(style), this.current, spans), spans);
+  }
+
+  private linesOf({ start, end }: Range): LineSpan {
+    const first = Math.min(start.line, this.current.count - 1);
+    const last = Math.min(end.line, this.current.count - 1);
+    return { first, last: last > first && end.character === 0 && end.line < this.current.count ? last - 1 : Math.max(first, last) };
+  }
+
+  private get syntax(): Syntax {
+    return (this.parsed ??= this.language.parse(this.text));
+  }
+
+  private answer(changes: Change[], spans?: readonly LineSpan[]): Answer {
+    const unsettled = unsettledStretches(this.language, this.syntax)
+      .map(({ from, to }) => ({ start: this.current.positionAt(from, this.encoding), end: this.current.positionAt(to, this.encoding) }))
+      .filter(({ start, end }) => spans === undefined || spans.some(({ first, last }) => start.line <= last && end.line >= first));
+    return { edits: toTextEdits(this.current, changes, this.encoding), unsettled };
+  }
+}

@@ -1,0 +1,59 @@
+import type { Sheet } from "./layout/sheet.js";
+import type { Style } from "./style/style.js";
+import type { TokenTable } from "./syntax/tokens.js";
+import type { Tree } from "./syntax/tree.js";
+
+/** What a language's parser makes of a text. */
+export interface Syntax {
+  readonly tokens: TokenTable;
+  readonly tree: Tree;
+}
+
+/**
+ * The one contract between core and a language.
+ *
+ * To add a language, write a lexer that fills a token table (comments are tokens, flagged as
+ * trivia), a parser that makes a tree of any text whatever, and a layout that walks the tree and
+ * states one demand for the gap before every token that is not trivia. Everything else, comments
+ * inside constructs, widths, edits, requests, is core's.
+ */
+export interface Language {
+  /** Begins the ids of its rules: `python/…`. */
+  readonly name: string;
+  /** Language identifiers of the Language Server Protocol that it serves. */
+  readonly ids: readonly string[];
+  /** File endings, with the dot. */
+  readonly extensions: readonly string[];
+  /** File names that it serves whatever their ending. */
+  readonly fileNames: readonly string[];
+  /** Where its style differs from the base. */
+  readonly defaults: Partial<Style>;
+  /** Names of its rules; a demand names one by its place here. */
+  readonly rules: readonly string[];
+  /** Place in `rules` of the rule that answers for comments. */
+  readonly commentRule: number;
+  /** Columns before a comment at the end of a line. */
+  readonly trailingSpace: number;
+  /** Whether a line may end between any two tokens, or only inside brackets. */
+  readonly freeLines: boolean;
+  /** The kind of nodes that the parser did not understand. */
+  readonly unparsed: number;
+
+  /** Parses any text; never throws. */
+  parse(text: string): Syntax;
+
+  /** Whether nodes of this kind are units: statements, members, rules. */
+  isUnit(kind: number): boolean;
+
+  /** How many columns deeper each block stands than its header, as the text itself shows. */
+  indents(syntax: Syntax): Iterable<number>;
+
+  /**
+   * Token t as the invariant "tokens kept" compares it: empty where it belongs to the closed list of
+   * tokens that may come and go, quotes and other rewritten parts brought to one form.
+   */
+  comparable(tokens: TokenTable, t: number): string;
+
+  /** States the demands for every gap. */
+  layout(sheet: Sheet, syntax: Syntax, style: Style): void;
+}

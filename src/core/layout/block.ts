@@ -1,0 +1,69 @@
+import { NONE, type Tree } from "../syntax/tree.js";
+import { lineEndsIn } from "./measure.js";
+import { Demand, type Sheet } from "./sheet.js";
+
+/** How the lines of a block are set apart. */
+export interface BlockRules {
+  /** Least and most blank lines between two children; `previous` is `NONE` for the first. */
+  blanks(previous: number, child: number): readonly [least: number, most: number];
+  /** Most blank lines around comments. */
+  readonly most: number;
+  /** States the demands inside a child. */
+  child(node: number): void;
+  /** A token of the block itself that is no comment. */
+  token(t: number): void;
+  readonly lineRule: number;
+  readonly commentRule: number;
+}
+
+/**
+ * Puts every child of `node` on a line of its own in the frame that is open, comments included.
+ *
+ * Comments that stand right above a child belong to it: the blank lines go above them.
+ *
+ * @param startsLine whether the first child begins a line, or goes on where its parent began.
+ */
+export function layoutBlock(sheet: Sheet, tree: Tree, node: number, rules: BlockRules, startsLine = true): void {
+  const { tokens } = sheet;
+  let previous = NONE;
+  /** The first comment since the last child, or -1. */
+  let comments = -1;
+  let child = tree.child(node);
+  for (let t = tree.first(node), end = tree.end(node); t < end; ) {
+    if (child !== NONE && t === tree.first(child)) {
+      if (startsLine || previous !== NONE) before(sheet, comments, t, rules, previous, rules.blanks(previous, child));
+      rules.child(child);
+      previous = child;
+      comments = -1;
+      t = tree.end(child);
+      child = tree.next(child);
+      continue;
+    }
+    if (!tokens.isTrivia(t)) {
+      rules.token(t);
+    } else if (tokens.onNewLine(t) || t === 0) {
+      if (comments < 0) comments = t;
+      const first = previous === NONE && comments === t && startsLine;
+      sheet.line(t, 0, first ? 0 : rules.most, rules.commentRule);
+    } else {
+      sheet.set(t, Demand.Trailing, rules.commentRule);
+    }
+    t++;
+  }
+}
+
+function before(
+  sheet: Sheet,
+  comments: number,
+  t: number,
+  rules: BlockRules,
+  previous: number,
+  [least, most]: readonly [number, number],
+): void {
+  let head = t;
+  while (comments >= 0 && head > comments && lineEndsIn(sheet.tokens, head) < 2) head--;
+  for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
+  if (previous === NONE && comments < 0) sheet.line(t, 0, 0, rules.lineRule);
+  else if (previous === NONE && head === comments) sheet.line(head, 0, 0, rules.lineRule);
+  else sheet.line(head, least, most, rules.lineRule);
+}

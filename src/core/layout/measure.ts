@@ -1,0 +1,131 @@
+import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
+import { columnsBetween, indentColumn } from "../text/width.js";
+import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
+
+const LF = 10;
+const CR = 13;
+
+/**
+ * What the solver asks of a sheet's widths, each answered at once: prefix sums of the widths on one
+ * line, the next line end that is certain, and how far it is to the next place that may break.
+ */
+export class Measure {
+  /** Columns of all before gap g, written on one line. */
+  readonly upTo: Int32Array;
+  /** The first gap at or after g where a line certainly ends. */
+  readonly nextEnd: Int32Array;
+  /** Columns from gap g to the next gap where a line may end. */
+  readonly toBreak: Int32Array;
+  private readonly ascii: boolean;
+
+  constructor(private readonly sheet: Sheet, private readonly tabWidth: number, private readonly trailingSpace: number) {
+    const { tokens } = sheet;
+    this.ascii = !/[^\x00-\x7f]/.test(tokens.text);
+    const count = tokens.count;
+    this.upTo = new Int32Array(count + 2);
+    this.nextEnd = new Int32Array(count + 2);
+    this.toBreak = new Int32Array(count + 2);
+    for (let g = 0; g < count; g++) {
+      this.upTo[g + 1] = this.upTo[g]! + this.flatGap(g) + this.head(g);
+    }
+    this.upTo[count + 1] = this.upTo[count]!;
+    this.nextEnd[count] = this.nextEnd[count + 1] = count;
+    for (let g = count - 1; g >= 0; g--) {
+      this.nextEnd[g] = this.endsLine(g) ? g : this.nextEnd[g + 1]!;
+      this.toBreak[g] = this.mayBreak(g) ? (sheet.is(g, Mark.CommaSlot) ? 1 : 0) : this.flatGap(g) + this.head(g) + this.toBreak[g + 1]!;
+    }
+  }
+
+  /** Columns of gap g where no line ends in it. */
+  flatGap(g: number): number {
+    switch (this.sheet.demand[g]) {
+      case Demand.Space: case Demand.Fold: return 1;
+      case Demand.AsWritten: case Demand.Unset: {
+        const { tokens } = this.sheet;
+        return columnsBetween(tokens.text, tokens.gapStart(g), tokens.gapEnd(g));
+      }
+      default: return 0;
+    }
+  }
+
+  /** Columns of token t up to its first line end; none for a comment at the end of a line. */
+  head(t: number): number {
+    const { tokens, marks } = this.sheet;
+    if ((marks[t]! & (Mark.Removed | Mark.RemovedFlat)) !== 0) return 0;
+    if (tokens.has(t, TokenFlag.EndsLine) && this.sheet.demand[t] === Demand.Trailing) return 0;
+    const start = tokens.start(t);
+    const end = tokens.end(t);
+    if (tokens.has(t, TokenFlag.MultiLine)) return this.columns(start, firstLineEnd(tokens.text, start, end));
+    return this.columns(start, end) + this.grown(t);
+  }
+
+  /** Columns of token t when it is really written. */
+  full(t: number): number {
+    return this.columns(this.sheet.tokens.start(t), this.sheet.tokens.end(t)) + this.grown(t);
+  }
+
+  /** Columns from the last line end inside token t to its end. */
+  tail(t: number): number {
+    const { tokens } = this.sheet;
+    const start = lastLineStart(tokens.text, tokens.start(t), tokens.end(t));
+    let indent = start;
+    while (indent < tokens.end(t) && (tokens.text.charCodeAt(indent) === 32 || tokens.text.charCodeAt(indent) === 9)) indent++;
+    return indentColumn(tokens.text, start, indent, this.tabWidth) + this.columns(indent, tokens.end(t));
+  }
+
+  private grown(t: number): number {
+    const changes = this.sheet.rewrites.size > 0 ? this.sheet.rewrites.get(t) : undefined;
+    if (changes === undefined) return 0;
+    return changes.reduce((sum, change) => sum + change.text.length - (change.to - change.from), 0);
+  }
+
+  private columns(from: number, to: number): number {
+    return this.ascii ? to - from : columnsBetween(this.sheet.tokens.text, from, to);
+  }
+
+  /** The space before a comment at the end of a line. */
+  get commentSpace(): number {
+    return this.trailingSpace;
+  }
+
+  private endsLine(g: number): boolean {
+    const { sheet } = this;
+    if (g > 0 && sheet.tokens.has(g - 1, TokenFlag.MultiLine)) return true;
+    switch (sheet.demand[g]) {
+      case Demand.Line: return true;
+      case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);
+      case Demand.Fold: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split) && !sheet.frames.has(sheet.owner[g]!, FrameFlag.Flow);
+      case Demand.AsWritten: case Demand.Unset: return sheet.tokens.onNewLine(g);
+      default: return false;
+    }
+  }
+
+  private mayBreak(g: number): boolean {
+    const demand = this.sheet.demand[g];
+    return demand === Demand.Seam || demand === Demand.Fold || this.endsLine(g);
+  }
+}
+
+/** Whether gap g of the source held a line end, and how many. */
+export function lineEndsIn(tokens: TokenTable, g: number): number {
+  if (g < tokens.count && !tokens.onNewLine(g)) return 0;
+  const { text } = tokens;
+  let count = 0;
+  for (let i = tokens.gapStart(g), end = tokens.gapEnd(g); i < end; i++) {
+    const c = text.charCodeAt(i);
+    if (c === LF || (c === CR && text.charCodeAt(i + 1) !== LF)) count++;
+  }
+  return count;
+}
+
+function firstLineEnd(text: string, from: number, to: number): number {
+  let i = from;
+  while (i < to && text.charCodeAt(i) !== LF && text.charCodeAt(i) !== CR) i++;
+  return i;
+}
+
+export function lastLineStart(text: string, from: number, to: number): number {
+  let i = to;
+  while (i > from && text.charCodeAt(i - 1) !== LF && text.charCodeAt(i - 1) !== CR) i--;
+  return i;
+}

@@ -1,0 +1,134 @@
+import type { Style } from "../style/style.js";
+import type { TokenTable } from "../syntax/tokens.js";
+import type { Change } from "../text/edits.js";
+import { pushChanges } from "../text/minimise.js";
+import { indentColumn } from "../text/width.js";
+import { lastLineStart } from "./measure.js";
+import { Mark, type Sheet } from "./sheet.js";
+import type { Insert, Solution } from "./solver.js";
+
+const LINE_ENDS = { lf: "\n", crlf: "\r\n", cr: "\r" } as const;
+
+/** The changes that turn a sheet's text into the solution, sorted and minimal. */
+export function render(sheet: Sheet, solution: Solution, style: Style, ruleNames: readonly string[]): Change[] {
+  return new Renderer(sheet, solution, style, ruleNames).run();
+}
+
+class Renderer {
+  private readonly changes: Change[] = [];
+  private readonly eol: string;
+  private readonly blanks = new Map<number, string>();
+  private readonly tokens: TokenTable;
+  private inserted = 0;
+
+  constructor(
+    private readonly sheet: Sheet,
+    private readonly solution: Solution,
+    private readonly style: Style,
+    private readonly ruleNames: readonly string[],
+  ) {
+    this.eol = LINE_ENDS[style.endOfLine];
+    this.tokens = sheet.tokens;
+  }
+
+  run(): Change[] {
+    for (let g = 0; g <= this.tokens.count; g++) {
+      this.gap(g);
+      if (g < this.tokens.count) this.token(g);
+    }
+    return this.changes;
+  }
+
+  private gap(g: number): void {
+    const { text } = this.tokens;
+    const from = this.tokens.gapStart(g);
+    const to = this.tokens.gapEnd(g);
+    const prefix = this.prefix(g);
+    const lines = this.solution.lines[g]!;
+    const column = this.solution.columns[g]!;
+    if (lines < 0) return this.asWritten(g, from, to, column, prefix);
+    const white = this.white(lines, column);
+    if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
+    let kept = from;
+    if (!this.style.trimTrailingWhitespace && lines > 0) while (text[kept] === " " || text[kept] === "\t") kept++;
+    pushChanges(this.changes, text, from, to, prefix + text.slice(from, kept) + white, this.ruleOf(g));
+  }
+
+  private asWritten(g: number, from: number, to: number, column: number, prefix: string): void {
+    const { text } = this.tokens;
+    let indent = to;
+    if (this.tokens.onNewLine(g)) {
+      indent = lastLineStart(text, from, to);
+      if (indentColumn(text, indent, to, this.style.tabWidth) === column) indent = to;
+    }
+    if (indent === to && prefix === "") return;
+    const moved = indent < to ? this.indentText(column) : "";
+    pushChanges(this.changes, text, from, to, prefix + text.slice(from, indent) + moved, this.ruleOf(g));
+  }
+
+  private prefix(g: number): string {
+    let text = "";
+    for (; this.inserted < this.solution.inserts.length; this.inserted++) {
+      const insert: Insert = this.solution.inserts[this.inserted]!;
+      if (insert.gap !== g) break;
+      text += insert.column < 0 ? insert.text : this.eol + this.indentText(insert.column) + insert.text;
+    }
+    return text;
+  }
+
+  private white(lines: number, column: number): string {
+    const key = lines * 4096 + column;
+    let white = this.blanks.get(key);
+    if (white === undefined || column >= 4096) {
+      white = lines === 0 ? " ".repeat(column) : this.eol.repeat(lines) + this.indentText(column);
+      this.blanks.set(key, white);
+    }
+    return white;
+  }
+
+  private indentText(column: number): string {
+    if (this.style.indentStyle === "space") return " ".repeat(column);
+    const tabs = Math.floor(column / this.style.indentSize);
+    return "\t".repeat(tabs) + " ".repeat(column - tabs * this.style.indentSize);
+  }
+
+  private token(t: number): void {
+    const { sheet, solution } = this;
+    if (sheet.is(t, Mark.Removed) || solution.dropped[t] === 1) {
+      this.changes.push({ from: this.tokens.start(t), to: this.tokens.end(t), text: "", rule: this.ruleOf(t) });
+      return;
+    }
+    const inner = sheet.is(t, Mark.Reindent) ? this.reindent(t, solution.shifts.get(t) ?? 0) : [];
+    const rewrites = sheet.rewrites.get(t) ?? [];
+    if (inner.length + rewrites.length === 0) return;
+    this.changes.push(...[...rewrites, ...inner].sort((a, b) => a.from - b.from));
+  }
+
+  /** Moves the inner lines of a token by as many columns as all of them allow. */
+  private reindent(t: number, shift: number): Change[] {
+    const { text } = this.tokens;
+    if (shift === 0) return [];
+    const lines: { from: number; to: number; column: number }[] = [];
+    for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
+      const c = text.charCodeAt(i);
+      if (c !== 10 && (c !== 13 || text.charCodeAt(i + 1) === 10)) continue;
+      let to = i + 1;
+      while (text[to] === " " || text[to] === "\t") to++;
+      if (text[to] !== "\n" && text[to] !== "\r") lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
+      i = to - 1;
+    }
+    // A tab after the indentation would come to stand in another column.
+    if (shift % this.style.tabWidth !== 0 && lines.some(({ to }) => /^[^\r\n]*\t/.test(text.slice(to, text.indexOf("\n", to))))) return [];
+    const least = Math.min(...lines.map(({ column }) => column));
+    const moved = Math.max(shift, -least);
+    const changes: Change[] = [];
+    for (const { from, to, column } of lines) {
+      pushChanges(changes, text, from, to, this.indentText(column + moved), this.ruleOf(t));
+    }
+    return changes;
+  }
+
+  private ruleOf(g: number): string {
+    return this.ruleNames[this.sheet.rule[g]!]!;
+  }
+}

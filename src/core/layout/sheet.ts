@@ -1,0 +1,187 @@
+import { doubledBytes, doubledInts } from "../syntax/arrays.js";
+import type { TokenTable } from "../syntax/tokens.js";
+import type { Change } from "../text/edits.js";
+
+/** What a gap shall hold. */
+export const enum Demand {
+  /** Nobody has said yet. */
+  Unset,
+  /** What stands there, moved along with its line. */
+  AsWritten,
+  /** Nothing. */
+  Join,
+  /** One space. */
+  Space,
+  /** Nothing; a line end where its frame is split. */
+  Seam,
+  /** One space; a line end where its frame is split. */
+  Fold,
+  /** A line end, and blank lines between a least and a most. */
+  Line,
+  /** The space before a comment at the end of a line. */
+  Trailing,
+}
+
+/** What a gap or its token carries besides the demand. */
+export const enum Mark {
+  /** A line here goes to the depth of the frame's own first line, as a closing bracket does. */
+  Out = 1,
+  /** A closing comma goes here where the gap's frame is split. */
+  CommaSlot = 2,
+  /** The token after the gap is dropped. */
+  Removed = 4,
+  /** The token after the gap is dropped unless the gap's frame is split. */
+  RemovedFlat = 8,
+  /** The token's inner lines move with its first line. */
+  Reindent = 16,
+  /** The gap and the token after it are held as they are. */
+  Held = 32,
+}
+
+export const enum FrameFlag {
+  /** Splits only where the line is full; else all of its folds or none. */
+  Flow = 1,
+  /** Real brackets stand around it. */
+  Bracket = 2,
+  /** Brackets are added around it where it splits. */
+  Parens = 4,
+  /** With `Parens`: they are added only where the content then fits. */
+  IfItHelps = 8,
+  /** With `Parens`: a closing comma is added too. */
+  Comma = 16,
+  /** Split, whatever the width. */
+  Split = 32,
+  /** Lines of a block: always split, and nothing to measure. */
+  Block = 64,
+}
+
+/** No frame: the gap's lines go to the left edge. */
+export const ROOT = -1;
+
+/**
+ * The demands on the gaps of a document, and the frames they live in.
+ *
+ * A language's layout walks its tree from left to right, opens and closes frames around gaps, and
+ * states one demand for the gap before each token that its grammar sees. Frames must nest, and be
+ * opened in the order in which they begin.
+ */
+export class Sheet {
+  readonly demand: Uint8Array;
+  readonly marks: Uint8Array;
+  readonly owner: Int32Array;
+  readonly rule: Uint8Array;
+  /** Least and most blank lines of a `Line`, as least × 16 + most. */
+  readonly blanks: Uint8Array;
+  /** Replacements inside tokens, by token. */
+  readonly rewrites = new Map<number, readonly Change[]>();
+  readonly frames = new Frames();
+  private current = ROOT;
+
+  constructor(readonly tokens: TokenTable) {
+    const gaps = tokens.count + 1;
+    this.demand = new Uint8Array(gaps);
+    this.marks = new Uint8Array(gaps);
+    this.owner = new Int32Array(gaps).fill(ROOT);
+    this.rule = new Uint8Array(gaps);
+    this.blanks = new Uint8Array(gaps);
+  }
+
+  /** Opens a frame over gaps [begin, end], indented by `steps` where it is split. */
+  open(begin: number, end: number, flags: number, steps: number): number {
+    this.current = this.frames.add(begin, end, flags, steps, this.current);
+    return this.current;
+  }
+
+  close(): void {
+    this.current = this.frames.parent(this.current);
+  }
+
+  /** The frame opened last and not closed. */
+  get frame(): number {
+    return this.current;
+  }
+
+  set(gap: number, demand: Demand, rule: number): void {
+    this.demand[gap] = demand;
+    this.owner[gap] = this.current;
+    this.rule[gap] = rule;
+  }
+
+  line(gap: number, least: number, most: number, rule: number): void {
+    this.set(gap, Demand.Line, rule);
+    this.blanks[gap] = Math.min(least, 15) * 16 + Math.min(most, 15);
+  }
+
+  mark(gap: number, mark: Mark): void {
+    this.marks[gap]! |= mark;
+  }
+
+  is(gap: number, mark: Mark): boolean {
+    return (this.marks[gap]! & mark) !== 0;
+  }
+}
+
+/** The frames of a sheet, in typed arrays, numbered in the order in which they begin. */
+export class Frames {
+  count = 0;
+  private begins: Int32Array = new Int32Array(256);
+  private ends: Int32Array = new Int32Array(256);
+  private parents: Int32Array = new Int32Array(256);
+  private hugs: Int32Array = new Int32Array(256);
+  private flags: Uint8Array = new Uint8Array(256);
+  private steps: Uint8Array = new Uint8Array(256);
+
+  add(begin: number, end: number, flags: number, steps: number, parent: number): number {
+    const f = this.count++;
+    if (f === this.begins.length) this.grow();
+    this.begins[f] = begin;
+    this.ends[f] = end;
+    this.parents[f] = parent;
+    this.hugs[f] = 0;
+    this.flags[f] = flags;
+    this.steps[f] = steps;
+    return f;
+  }
+
+  begin(f: number): number {
+    return f < this.count ? this.begins[f]! : -1;
+  }
+
+  end(f: number): number {
+    return this.ends[f]!;
+  }
+
+  parent(f: number): number {
+    return f < 0 ? ROOT : this.parents[f]!;
+  }
+
+  /** The gap up to which the frame must fit to stay whole though what follows it splits; 0 for none. */
+  hug(f: number): number {
+    return this.hugs[f]!;
+  }
+
+  setHug(f: number, gap: number): void {
+    this.hugs[f] = gap;
+  }
+
+  stepsOf(f: number): number {
+    return this.steps[f]!;
+  }
+
+  has(f: number, flag: number): boolean {
+    return f >= 0 && (this.flags[f]! & flag) !== 0;
+  }
+
+  setFlag(f: number, flag: number): void {
+    this.flags[f]! |= flag;
+  }
+
+  private grow(): void {
+    this.begins = doubledInts(this.begins);
+    this.ends = doubledInts(this.ends);
+    this.parents = doubledInts(this.parents);
+    this.hugs = doubledInts(this.hugs);
+    this.flags = doubledBytes(this.flags);
+    this.steps = doubledBytes(this.steps);
+  }
+}

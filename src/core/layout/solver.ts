@@ -1,0 +1,357 @@
+import type { Style } from "../style/style.js";
+import { TokenFlag } from "../syntax/tokens.js";
+import { indentColumn } from "../text/width.js";
+import { Measure, lastLineStart, lineEndsIn } from "./measure.js";
+import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
+
+/** What became of a frame. */
+const enum State {
+  /** On one line, with all frames inside. */
+  Flat,
+  /** Its own folds stay, but lines end within it. */
+  Pass,
+  /** At its folds lines end. */
+  Split,
+}
+
+/** The solver's answer for every gap. */
+export interface Solution {
+  /** How many line ends; -1 where the gap stays as written, its last line moved by `column`. */
+  readonly lines: Int16Array;
+  /** Columns after the last line end, or spaces where there is none. */
+  readonly columns: Int32Array;
+  /** How far the line that holds token t moved, for tokens that move with their line. */
+  readonly shifts: Map<number, number>;
+  /** Tokens put in before a gap's white space, in order. */
+  readonly inserts: readonly Insert[];
+  /** 1 for an optional token that was dropped. */
+  readonly dropped: Uint8Array;
+}
+
+export interface Insert {
+  readonly gap: number;
+  readonly text: string;
+  /** A line end and this column come before it; -1 for none. */
+  readonly column: number;
+}
+
+export interface SolverOptions {
+  readonly style: Style;
+  /** Columns before a comment at the end of a line. */
+  readonly trailingSpace: number;
+  /** Whether a line may end between any two tokens, or only inside brackets. */
+  readonly freeLines: boolean;
+  /** Gaps that keep their text, for requests that see only part of a document. */
+  readonly frozen?: (gap: number) => boolean;
+}
+
+/**
+ * Decides every gap in one pass from left to right (after Oppen, "Prettyprinting", 1980): a frame
+ * is laid on one line where it fits up to the next place that may break, and else split, outer
+ * frames before inner ones.
+ *
+ * A frame that must hold line ends anyway passes as long as its own folds find room. Where one does
+ * not, the pass goes back to the frame's beginning and splits it; that happens at most once a frame.
+ */
+export function solve(sheet: Sheet, options: SolverOptions): Solution {
+  return new Solver(sheet, options).run();
+}
+
+class Solver {
+  private readonly lines: Int16Array;
+  private readonly columns: Int32Array;
+  private readonly shifts = new Map<number, number>();
+  private readonly inserts: Insert[] = [];
+  private readonly dropped: Uint8Array;
+  private readonly measure: Measure;
+
+  /** Of frames on the stack. */
+  private readonly state: Uint8Array;
+  private readonly base: Int32Array;
+  private readonly safe: Uint8Array;
+  /** 1 where the frame's added brackets were opened. */
+  private readonly opened: Uint8Array;
+  private readonly stack: number[] = [];
+  private readonly saved: { column: number; indent: number; shift: number; inserts: number }[] = [];
+
+  private column = 0;
+  /** The column at which the current line begins. */
+  private indent = 0;
+  /** How far the current line moved against the source. */
+  private shift = 0;
+  private nextFrame = 0;
+
+  private readonly limit: number;
+  private readonly step: number;
+
+  constructor(private readonly sheet: Sheet, private readonly options: SolverOptions) {
+    const gaps = sheet.tokens.count + 1;
+    this.lines = new Int16Array(gaps);
+    this.columns = new Int32Array(gaps);
+    this.dropped = new Uint8Array(gaps);
+    this.measure = new Measure(sheet, options.style.tabWidth, options.trailingSpace);
+    this.state = new Uint8Array(sheet.frames.count);
+    this.base = new Int32Array(sheet.frames.count);
+    this.safe = new Uint8Array(sheet.frames.count);
+    this.opened = new Uint8Array(sheet.frames.count);
+    this.limit = options.style.maxLineLength;
+    this.step = options.style.indentSize;
+  }
+
+  run(): Solution {
+    const { sheet } = this;
+    const { tokens, frames } = sheet;
+    const count = tokens.count;
+    for (let g = 0; g <= count; g++) {
+      while (this.stack.length > 0 && frames.end(this.top) < g) this.pop(g);
+      let flat = -1;
+      while (frames.begin(this.nextFrame) === g) {
+        const f = this.nextFrame++;
+        if (this.push(f) === State.Flat) {
+          flat = frames.end(f);
+          break;
+        }
+      }
+      if (flat >= 0) {
+        this.flatRun(g, flat);
+        this.stack.pop();
+        this.saved.pop();
+        g = flat;
+        continue;
+      }
+      if (g === count) break;
+      const back = this.gap(g);
+      if (back >= 0) {
+        g = this.goBack(back) - 1;
+        continue;
+      }
+      this.token(g);
+    }
+    const final = this.options.style.insertFinalNewline ? 1 : Math.min(1, lineEndsIn(tokens, count));
+    this.lines[count] = count === 0 ? 0 : final;
+    return { lines: this.lines, columns: this.columns, shifts: this.shifts, inserts: this.inserts, dropped: this.dropped };
+  }
+
+  private get top(): number {
+    return this.stack[this.stack.length - 1]!;
+  }
+
+  // Frames
+
+  private push(f: number): State {
+    const { frames } = this.sheet;
+    const parent = frames.parent(f);
+    this.stack.push(f);
+    this.saved.push({ column: this.column, indent: this.indent, shift: this.shift, inserts: this.inserts.length });
+    this.base[f] = this.indent;
+    const bracket = frames.has(f, FrameFlag.Bracket) || frames.has(f, FrameFlag.Block);
+    const parens = frames.has(f, FrameFlag.Parens);
+    const reachable = parent === ROOT ? this.options.freeLines : this.safe[parent] === 1;
+    let state = this.decide(f);
+    if (state === State.Split && !bracket && !parens && !reachable) state = State.Pass;
+    this.state[f] = state;
+    this.opened[f] = 0;
+    this.safe[f] = bracket || reachable || (parens && state === State.Split) ? 1 : 0;
+    return state;
+  }
+
+  private decide(f: number): State {
+    const { frames } = this.sheet;
+    const begin = frames.begin(f);
+    const end = frames.end(f) + 1;
+    const { frozen } = this.options;
+    if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end))) return State.Pass;
+    if (frames.has(f, FrameFlag.Split) || frames.has(f, FrameFlag.Block)) return State.Split;
+    const room = this.limit - this.column;
+    const { upTo, nextEnd, toBreak } = this.measure;
+    const ends = nextEnd[begin]!;
+    if (ends < end) return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
+    const content = upTo[end]! - upTo[begin]!;
+    if (content + toBreak[end]! <= room) return State.Flat;
+    const hug = frames.hug(f);
+    if (hug > 0 && upTo[hug]! - upTo[begin]! <= room) return State.Pass;
+    if (frames.has(f, FrameFlag.IfItHelps) && content - 1 > this.limit - this.indent - this.step) return State.Pass;
+    return State.Split;
+  }
+
+  /** Ends a frame before gap g, where the brackets that it added close. */
+  private pop(g: number): void {
+    const f = this.stack.pop()!;
+    this.saved.pop();
+    const { frames } = this.sheet;
+    if (this.opened[f] === 0) return;
+    const base = this.base[f]!;
+    if (frames.has(f, FrameFlag.Comma)) this.inserts.push({ gap: g, text: ",", column: -1 });
+    this.inserts.push({ gap: g, text: ")", column: base });
+    this.column = base + 1;
+    this.indent = base;
+  }
+
+  /** Takes the pass back to the beginning of frame f, which will now be split. */
+  private goBack(f: number): number {
+    while (this.top !== f) {
+      this.stack.pop();
+      this.saved.pop();
+    }
+    this.stack.pop();
+    const { column, indent, shift, inserts } = this.saved.pop()!;
+    this.column = column;
+    this.indent = indent;
+    this.shift = shift;
+    this.nextFrame = f;
+    const { frames } = this.sheet;
+    frames.setFlag(f, FrameFlag.Split);
+    this.inserts.length = inserts;
+    return frames.begin(f);
+  }
+
+  // Gaps
+
+  /** Gaps first to last on one line, with all tokens after them. */
+  private flatRun(first: number, last: number): void {
+    const { sheet, measure } = this;
+    const { frames } = sheet;
+    const count = sheet.tokens.count;
+    while (this.nextFrame < frames.count && frames.begin(this.nextFrame) <= last) this.nextFrame++;
+    for (let g = first; g <= last && g < count; g++) {
+      switch (sheet.demand[g]) {
+        case Demand.AsWritten: case Demand.Unset:
+          this.lines[g] = -1;
+          this.columns[g] = 0;
+          break;
+        case Demand.Trailing:
+          this.lines[g] = 0;
+          this.columns[g] = measure.commentSpace;
+          break;
+        default:
+          this.lines[g] = 0;
+          this.columns[g] = measure.flatGap(g);
+      }
+      if (sheet.is(g, Mark.RemovedFlat)) this.dropped[g] = 1;
+    }
+    this.column += measure.upTo[Math.min(last + 1, count)]! - measure.upTo[first]!;
+  }
+
+  /** Decides one gap; answers a frame that has to be split instead, or -1. */
+  private gap(g: number): number {
+    const { sheet } = this;
+    const owner = sheet.owner[g]!;
+    const state = owner === ROOT ? State.Split : this.state[owner]!;
+    if (sheet.is(g, Mark.CommaSlot) && state === State.Split && !sheet.is(g, Mark.Held)) this.insert(g, ",");
+    this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
+    switch (sheet.demand[g]) {
+      case Demand.Line: {
+        const least = sheet.blanks[g]! >> 4;
+        const most = sheet.blanks[g]! & 15;
+        const written = lineEndsIn(sheet.tokens, g) - 1;
+        this.newLine(g, owner, Math.max(least, Math.min(most, written)));
+        return -1;
+      }
+      case Demand.Seam: case Demand.Fold:
+        return this.breakable(g, owner, state);
+      case Demand.AsWritten: case Demand.Unset:
+        this.asWritten(g);
+        return -1;
+      case Demand.Trailing:
+        this.flat(g, this.measure.commentSpace);
+        return -1;
+      default:
+        this.flat(g, this.measure.flatGap(g));
+        return -1;
+    }
+  }
+
+  private insert(gap: number, text: string): void {
+    this.inserts.push({ gap, text, column: -1 });
+    this.column += text.length;
+  }
+
+  private breakable(g: number, owner: number, state: State): number {
+    const { sheet, measure } = this;
+    const { frames } = sheet;
+    const flat = measure.flatGap(g);
+    const ahead = flat + measure.head(g) + measure.toBreak[g + 1]!;
+    if (state === State.Split) {
+      const keeps = frames.has(owner, FrameFlag.Flow) && sheet.demand[g] === Demand.Fold;
+      if (keeps && this.column + ahead <= this.limit && !this.rowKept(g)) {
+        this.flat(g, flat);
+      } else {
+        if (frames.has(owner, FrameFlag.Parens) && frames.begin(owner) === g) {
+          this.insert(g, flat > 0 ? " (" : "(");
+          this.opened[owner] = 1;
+        }
+        const kept = this.options.style.listSplit === "as-written" && lineEndsIn(sheet.tokens, g) > 1 && !sheet.is(g, Mark.Out) && sheet.demand[g] === Demand.Fold;
+        this.newLine(g, owner, kept ? 1 : 0);
+      }
+      return -1;
+    }
+    if (this.column + ahead > this.limit) {
+      const back = this.splittable(owner);
+      if (back >= 0) return back;
+    }
+    this.flat(g, flat);
+    return -1;
+  }
+
+  /** Rows that the author made stay rows. */
+  private rowKept(g: number): boolean {
+    return this.options.style.listSplit === "as-written" && this.sheet.tokens.onNewLine(g);
+  }
+
+  /** The frame to split so that a fold of `owner`, which passes, becomes a line end; -1 for none. */
+  private splittable(owner: number): number {
+    const { frames } = this.sheet;
+    let f = owner;
+    while (f !== ROOT && this.safe[f] === 0 && !frames.has(f, FrameFlag.Parens)) f = frames.parent(f);
+    if (f === ROOT || this.state[f] !== State.Pass || frames.has(f, FrameFlag.Split)) return -1;
+    if (frames.has(f, FrameFlag.Parens) && frames.has(f, FrameFlag.IfItHelps)) return -1;
+    return f;
+  }
+
+  private flat(g: number, spaces: number): void {
+    this.lines[g] = 0;
+    this.columns[g] = spaces;
+    this.column += spaces;
+  }
+
+  private newLine(g: number, owner: number, blanks: number): void {
+    const { sheet } = this;
+    const { tokens } = sheet;
+    let column = 0;
+    if (owner !== ROOT) column = this.base[owner]! + (sheet.is(g, Mark.Out) ? 0 : sheet.frames.stepsOf(owner) * this.step);
+    const first = g === 0;
+    const written = tokens.onNewLine(g) || first ? this.writtenColumn(g) : -1;
+    if (this.options.frozen?.(g) === true && written >= 0) column = written;
+    this.lines[g] = first ? 0 : 1 + blanks;
+    this.columns[g] = column;
+    this.column = column;
+    this.indent = column;
+    if (written >= 0) this.shift = column - written;
+  }
+
+  private writtenColumn(g: number): number {
+    const { tokens } = this.sheet;
+    const end = tokens.gapEnd(g);
+    return indentColumn(tokens.text, lastLineStart(tokens.text, tokens.gapStart(g), end), end, this.options.style.tabWidth);
+  }
+
+  private asWritten(g: number): void {
+    this.lines[g] = -1;
+    if (this.sheet.tokens.onNewLine(g)) {
+      const column = Math.max(0, this.writtenColumn(g) + this.shift);
+      this.columns[g] = column;
+      this.column = column;
+    } else {
+      this.columns[g] = 0;
+      this.column += this.measure.flatGap(g);
+    }
+  }
+
+  private token(t: number): void {
+    const { sheet, measure } = this;
+    if (sheet.is(t, Mark.Removed) || this.dropped[t] === 1) return;
+    if (sheet.is(t, Mark.Reindent)) this.shifts.set(t, this.shift);
+    if (sheet.tokens.has(t, TokenFlag.MultiLine)) this.column = measure.tail(t);
+    else this.column += measure.full(t);
+  }
+}

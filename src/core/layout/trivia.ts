@@ -1,0 +1,63 @@
+import { TokenFlag } from "../syntax/tokens.js";
+import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
+
+/**
+ * Places the comments that a layout did not place itself: those between two tokens of one
+ * construct. A layout states its demand before the next grammar token as if no comment stood there;
+ * here the demand is shared out among the gaps around the comments.
+ *
+ * @param blanks how many blank lines may stay around a comment on a line of its own.
+ * @param rule the rule that answers for comments.
+ */
+export function placeTrivia(sheet: Sheet, blanks: number, rule: number): void {
+  const { tokens } = sheet;
+  for (let t = 0; t < tokens.count; t++) {
+    if (!tokens.isTrivia(t)) continue;
+    const next = tokens.skipTrivia(t);
+    for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
+  }
+}
+
+function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: number): void {
+  const { tokens } = sheet;
+  const after = t + 1;
+  if (sheet.demand[t] === Demand.Unset) {
+    sheet.owner[t] = sheet.owner[next]!;
+    sheet.rule[t] = rule;
+    if (tokens.has(t, TokenFlag.Continues)) {
+      sheet.demand[t] = Demand.AsWritten;
+    } else if (tokens.onNewLine(t)) {
+      line(sheet, t, blanks);
+    } else if (tokens.has(t, TokenFlag.EndsLine)) {
+      sheet.demand[t] = Demand.Trailing;
+    } else {
+      sheet.demand[t] = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam ? Demand.AsWritten : Demand.Space;
+    }
+  }
+  if (tokens.has(t, TokenFlag.Continues)) {
+    sheet.demand[after] = Demand.AsWritten;
+    sheet.owner[after] = sheet.owner[t]!;
+  } else if (tokens.has(t, TokenFlag.EndsLine) && after === next) {
+    switch (sheet.demand[next]) {
+      case Demand.Seam: case Demand.Fold: split(sheet, sheet.owner[next]!); break;
+      case Demand.Line: break;
+      default: if (after < tokens.count) line(sheet, next, blanks);
+    }
+  }
+}
+
+function line(sheet: Sheet, gap: number, blanks: number): void {
+  sheet.demand[gap] = Demand.Line;
+  sheet.blanks[gap] = blanks;
+  sheet.marks[gap]! &= ~Mark.Out;
+  split(sheet, sheet.owner[gap]!);
+}
+
+/** A line end that must be splits its frame, and those around it up to the nearest brackets. */
+function split(sheet: Sheet, frame: number): void {
+  for (let f = frame; f !== ROOT; f = sheet.frames.parent(f)) {
+    if (sheet.frames.has(f, FrameFlag.Block)) return;
+    sheet.frames.setFlag(f, FrameFlag.Split);
+    if (sheet.frames.has(f, FrameFlag.Bracket)) return;
+  }
+}

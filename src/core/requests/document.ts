@@ -1,0 +1,38 @@
+import type { Language, Syntax } from "../language.js";
+import { render } from "../layout/render.js";
+import { Sheet } from "../layout/sheet.js";
+import { solve } from "../layout/solver.js";
+import { placeTrivia } from "../layout/trivia.js";
+import type { Style } from "../style/style.js";
+import type { Change } from "../text/edits.js";
+import { applyHolds, holdsFile } from "./holds.js";
+
+/** The changes that format a whole text. `frozen` names gaps that count as they stand. */
+export function formatWhole(language: Language, syntax: Syntax, style: Style, frozen?: (gap: number) => boolean): Change[] {
+  if (holdsFile(syntax)) return [];
+  const sheet = new Sheet(syntax.tokens);
+  language.layout(sheet, syntax, style);
+  placeTrivia(sheet, style.listSplit === "by-width" ? 0 : Math.min(1, style.blankLineLimit), language.commentRule);
+  applyHolds(sheet, syntax, language);
+  const solution = solve(sheet, {
+    style,
+    trailingSpace: language.trailingSpace,
+    freeLines: language.freeLines,
+    ...(frozen === undefined ? {} : { frozen }),
+  });
+  return render(sheet, solution, style, language.rules);
+}
+
+/** The stretches of a text that its parser did not understand, as UTF-16 offsets, outermost ones only. */
+export function unsettledStretches(language: Language, { tokens, tree }: Syntax): { from: number; to: number }[] {
+  const stretches: { from: number; to: number }[] = [];
+  // A parent comes after its children, so that going down meets outer nodes first.
+  let covered = Infinity;
+  for (let node = tree.size; node > 0; node--) {
+    if (tree.kind(node) !== language.unparsed || tree.end(node) <= tree.first(node)) continue;
+    if (tree.first(node) >= covered) continue;
+    covered = tree.first(node);
+    stretches.push({ from: tokens.start(tree.first(node)), to: tokens.end(tree.end(node) - 1) });
+  }
+  return stretches.reverse();
+}

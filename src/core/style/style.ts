@@ -1,0 +1,83 @@
+/** How code shall look. Names the EditorConfig standard has are its own. */
+export interface Style {
+  readonly indentStyle: "space" | "tab";
+  /** Columns of one step. */
+  readonly indentSize: number;
+  /** Columns from one tab stop to the next. */
+  readonly tabWidth: number;
+  readonly endOfLine: "lf" | "crlf" | "cr";
+  readonly trimTrailingWhitespace: boolean;
+  readonly insertFinalNewline: boolean;
+  /** The most columns a line should fill. */
+  readonly maxLineLength: number;
+  /** Quotes of strings. A string whose inside would need an escape keeps its own. */
+  readonly stringDelimiter: "double" | "single" | "as-written";
+  /** The comma after the last item of a bracketed list. */
+  readonly closingComma: "when-split" | "never" | "as-written";
+  /** Whether a list that was written on several lines stays so. */
+  readonly listSplit: "as-written" | "by-width";
+  /** On which side of an operator a long expression breaks. */
+  readonly operatorSplit: "before" | "after";
+  /** The most blank lines kept in a row. */
+  readonly blankLineLimit: number;
+}
+
+/** The names of a style, with what each may hold: a list of words, or a smallest number. */
+const VALUES: { readonly [K in keyof Style]: readonly Style[K][] | number } = {
+  indentStyle: ["space", "tab"],
+  indentSize: 1,
+  tabWidth: 1,
+  endOfLine: ["lf", "crlf", "cr"],
+  trimTrailingWhitespace: [true, false],
+  insertFinalNewline: [true, false],
+  maxLineLength: 1,
+  stringDelimiter: ["double", "single", "as-written"],
+  closingComma: ["when-split", "never", "as-written"],
+  listSplit: ["as-written", "by-width"],
+  operatorSplit: ["before", "after"],
+  blankLineLimit: 0,
+};
+
+/** What holds where nobody says otherwise. A language states where it differs. */
+export const BASE_STYLE: Style = {
+  indentStyle: "space",
+  indentSize: 2,
+  tabWidth: 8,
+  endOfLine: "lf",
+  trimTrailingWhitespace: true,
+  insertFinalNewline: true,
+  maxLineLength: 100,
+  stringDelimiter: "double",
+  closingComma: "when-split",
+  listSplit: "as-written",
+  operatorSplit: "before",
+  blankLineLimit: 1,
+};
+
+/**
+ * One style from several, earlier ones ruling over later ones, undefined values passed over.
+ *
+ * @throws RangeError naming the option, the value and what is allowed.
+ */
+export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[]): Style {
+  const style: Record<string, unknown> = {};
+  for (const layer of [...layers].reverse()) {
+    for (const [name, value] of Object.entries(layer ?? {})) {
+      if (value === undefined) continue;
+      check(name, value);
+      style[name] = value;
+    }
+  }
+  return style as unknown as Style;
+}
+
+function check(name: string, value: unknown): void {
+  const allowed = Object.hasOwn(VALUES, name) ? VALUES[name as keyof Style] : undefined;
+  if (allowed === undefined) throw new RangeError(`Unknown style option "${name}". Known: ${Object.keys(VALUES).join(", ")}.`);
+  if (typeof allowed === "number") {
+    if (typeof value === "number" && Number.isInteger(value) && value >= allowed) return;
+    throw new RangeError(`Style option ${name} is ${JSON.stringify(value)}; it must be a whole number, ${allowed} or more.`);
+  }
+  if ((allowed as readonly unknown[]).includes(value)) return;
+  throw new RangeError(`Style option ${name} is ${JSON.stringify(value)}; it must be one of ${allowed.map((v) => JSON.stringify(v)).join(", ")}.`);
+}

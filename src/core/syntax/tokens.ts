@@ -1,0 +1,116 @@
+import { doubledBytes, doubledInts } from "./arrays.js";
+
+/** What core knows of a token, whatever its language. Bits from `Own` up are the language's. */
+export const enum TokenFlag {
+  /** A line end lies in the gap before the token. */
+  OnNewLine = 1,
+  /** The token itself holds a line end. */
+  MultiLine = 2,
+  /** The grammar does not see it: a comment, or a mark that continues a line. */
+  Trivia = 4,
+  /** Nothing can follow on its line. */
+  EndsLine = 8,
+  /** The gap after it, line end included, must stay as it is. */
+  Continues = 16,
+  Own = 32,
+}
+
+/**
+ * The tokens of a text in order, as typed arrays: kind, UTF-16 start and end, flags.
+ *
+ * Gap `t` is the white space before token `t`; gap `count` is what follows the last token. Together
+ * tokens and gaps cover the text from `textStart` to its end.
+ */
+export class TokenTable {
+  count = 0;
+  private kinds: Uint8Array;
+  private starts: Int32Array;
+  private ends: Int32Array;
+  private flags: Uint8Array;
+
+  /** @param textStart where the first gap begins: 1 after a byte order mark, else 0. */
+  constructor(readonly text: string, readonly textStart: number) {
+    const room = (text.length >> 2) + 16;
+    this.kinds = new Uint8Array(room);
+    this.starts = new Int32Array(room);
+    this.ends = new Int32Array(room);
+    this.flags = new Uint8Array(room);
+  }
+
+  add(kind: number, start: number, end: number, flags: number): void {
+    const t = this.count;
+    if (t === this.kinds.length) this.grow();
+    this.kinds[t] = kind;
+    this.starts[t] = start;
+    this.ends[t] = end;
+    this.flags[t] = flags;
+    this.count = t + 1;
+  }
+
+  /** Forgets the tokens from `count` on, for a parser that goes back. */
+  truncate(count: number): void {
+    this.count = count;
+  }
+
+  kind(t: number): number {
+    return t < this.count ? this.kinds[t]! : 0;
+  }
+
+  start(t: number): number {
+    return this.starts[t]!;
+  }
+
+  end(t: number): number {
+    return this.ends[t]!;
+  }
+
+  has(t: number, flag: number): boolean {
+    return t < this.count && (this.flags[t]! & flag) !== 0;
+  }
+
+  setKind(t: number, kind: number): void {
+    this.kinds[t] = kind;
+  }
+
+  setEnd(t: number, end: number): void {
+    this.ends[t] = end;
+  }
+
+  gapStart(g: number): number {
+    return g === 0 ? this.textStart : this.ends[g - 1]!;
+  }
+
+  gapEnd(g: number): number {
+    return g === this.count ? this.text.length : this.starts[g]!;
+  }
+
+  isTrivia(t: number): boolean {
+    return this.has(t, TokenFlag.Trivia);
+  }
+
+  onNewLine(t: number): boolean {
+    return this.has(t, TokenFlag.OnNewLine);
+  }
+
+  textOf(t: number): string {
+    return this.text.slice(this.starts[t]!, this.ends[t]!);
+  }
+
+  /** Whether token `t` reads exactly `word`. */
+  is(t: number, word: string): boolean {
+    return t < this.count && this.ends[t]! - this.starts[t]! === word.length && this.text.startsWith(word, this.starts[t]!);
+  }
+
+  /** The first token at or after `t` that the grammar sees; `count` where there is none. */
+  skipTrivia(t: number): number {
+    while (t < this.count && (this.flags[t]! & TokenFlag.Trivia) !== 0) t++;
+    return t;
+  }
+
+  private grow(): void {
+    this.kinds = doubledBytes(this.kinds);
+    this.flags = doubledBytes(this.flags);
+    this.starts = doubledInts(this.starts);
+    this.ends = doubledInts(this.ends);
+  }
+}

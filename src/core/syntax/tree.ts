@@ -1,0 +1,107 @@
+import { doubledBytes, doubledInts } from "./arrays.js";
+
+/** The null node: what `child` and `next` answer where there is none. */
+export const NONE = 0;
+
+/**
+ * A syntax tree in typed arrays, nodes numbered from 1 in the order in which they were finished.
+ *
+ * A node covers tokens [first, end), which may hold trivia. Tokens that no child covers are its
+ * own: a tree has no nodes for single tokens, so that it stays small.
+ */
+export class Tree {
+  private kinds: Uint8Array = new Uint8Array(256);
+  private firsts: Int32Array = new Int32Array(256);
+  private ends: Int32Array = new Int32Array(256);
+  private children: Int32Array = new Int32Array(256);
+  private nexts: Int32Array = new Int32Array(256);
+  private count = 1;
+  /** Finished nodes that have no parent yet. */
+  private open: Int32Array = new Int32Array(64);
+  private openCount = 0;
+
+  kind(node: number): number {
+    return this.kinds[node]!;
+  }
+
+  first(node: number): number {
+    return this.firsts[node]!;
+  }
+
+  end(node: number): number {
+    return this.ends[node]!;
+  }
+
+  child(node: number): number {
+    return this.children[node]!;
+  }
+
+  next(node: number): number {
+    return this.nexts[node]!;
+  }
+
+  /** The node finished last; the whole tree's root once parsing is done. */
+  get root(): number {
+    return this.count - 1;
+  }
+
+  /** How many nodes the tree holds. */
+  get size(): number {
+    return this.count - 1;
+  }
+
+  lastChild(node: number): number {
+    let last = NONE;
+    for (let c = this.child(node); c !== NONE; c = this.next(c)) last = c;
+    return last;
+  }
+
+  /**
+   * Makes tokens [first, end) a node. The parentless nodes that start at or after `first` become its
+   * children, so that an operator found after its left operand wraps it by naming the same start.
+   */
+  finish(kind: number, first: number, end: number): number {
+    if (this.count === this.kinds.length) this.growNodes();
+    const node = this.count++;
+    this.kinds[node] = kind;
+    this.firsts[node] = first;
+    this.ends[node] = end;
+    this.nexts[node] = NONE;
+    const top = this.openCount;
+    let from = top;
+    while (from > 0 && this.firsts[this.open[from - 1]!]! >= first) from--;
+    if (from < top) {
+      this.children[node] = this.open[from]!;
+      for (let i = from + 1; i < top; i++) this.nexts[this.open[i - 1]!] = this.open[i]!;
+    } else {
+      this.children[node] = NONE;
+    }
+    if (from === this.open.length) this.open = doubledInts(this.open);
+    this.open[from] = node;
+    this.openCount = from + 1;
+    return node;
+  }
+
+  /** The parentless node finished last, or `NONE`. */
+  get last(): number {
+    return this.openCount > 0 ? this.open[this.openCount - 1]! : NONE;
+  }
+
+  /** A point to come back to with `rewind`, as long as no node before it is wrapped meanwhile. */
+  mark(): { count: number; openCount: number } {
+    return { count: this.count, openCount: this.openCount };
+  }
+
+  rewind(mark: { count: number; openCount: number }): void {
+    this.count = mark.count;
+    this.openCount = mark.openCount;
+  }
+
+  private growNodes(): void {
+    this.kinds = doubledBytes(this.kinds);
+    this.firsts = doubledInts(this.firsts);
+    this.ends = doubledInts(this.ends);
+    this.children = doubledInts(this.children);
+    this.nexts = doubledInts(this.nexts);
+  }
+}

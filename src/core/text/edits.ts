@@ -1,0 +1,108 @@
+import { LineIndex, type Position, type PositionEncoding, type Range } from "./lines.js";
+
+/** One replacement in a text, in the shape of the Language Server Protocol. */
+export interface TextEdit {
+  readonly range: Range;
+  readonly newText: string;
+  /** The rule that asked for it, as `language/rule`. */
+  readonly rule: string;
+}
+
+/** A replacement by UTF-16 offsets: what lies in [from, to) becomes `text`. */
+export interface Change {
+  readonly from: number;
+  readonly to: number;
+  readonly text: string;
+  readonly rule: string;
+}
+
+/** Changes as edits, positions counted in `encoding`. */
+export function toTextEdits(lines: LineIndex, changes: readonly Change[], encoding: PositionEncoding = "utf-16"): TextEdit[] {
+  return changes.map(({ from, to, text, rule }) => {
+    const start = lines.positionAt(from, encoding);
+    const end = to === from ? start : lines.positionAt(to, encoding);
+    return { range: { start, end }, newText: text, rule };
+  });
+}
+
+/** The text after sorted, disjoint changes. */
+export function applyChanges(text: string, changes: readonly Change[]): string {
+  const parts: string[] = [];
+  let at = 0;
+  for (const change of changes) {
+    if (change.from > at) parts.push(text.slice(at, change.from));
+    if (change.text !== "") parts.push(change.text);
+    at = change.to;
+  }
+  parts.push(text.slice(at));
+  return parts.join("");
+}
+
+/** Either one edit, or anything else that carries a range and a text. */
+type EditLike = Pick<TextEdit, "range" | "newText">;
+
+interface Placed {
+  readonly from: number;
+  readonly to: number;
+  readonly text: string;
+}
+
+function place(lines: LineIndex, edits: readonly EditLike[], encoding: PositionEncoding): Placed[] {
+  const placed = edits.map((edit) => ({
+    from: lines.offsetAt(edit.range.start, encoding),
+    to: lines.offsetAt(edit.range.end, encoding),
+    text: edit.newText,
+  }));
+  let end = 0;
+  placed.forEach((edit, i) => {
+    if (edit.to < edit.from) throw new RangeError(`Edit ${i} ends before it starts: ${show(edits[i]!.range)}`);
+    if (edit.from < end) throw new RangeError(`Edit ${i} overlaps the one before it or is out of order: ${show(edits[i]!.range)}`);
+    end = edit.to;
+  });
+  return placed;
+}
+
+const show = ({ start, end }: Range): string => `${start.line}:${start.character}–${end.line}:${end.character}`;
+
+/**
+ * The text with the edits applied.
+ *
+ * @param edits sorted by position and disjoint, as every request of this library answers them.
+ * @throws RangeError naming the edit, where they overlap or are out of order.
+ */
+export function applyEdits(text: string, edits: readonly EditLike[], encoding: PositionEncoding = "utf-16"): string {
+  const placed = place(LineIndex.of(text), edits, encoding);
+  return applyChanges(text, placed.map((edit) => ({ ...edit, rule: "" })));
+}
+
+/**
+ * Where a position of the old text stands once the edits are in. A position inside replaced text
+ * goes to the end of its replacement; one at the place of an insertion stays before it.
+ *
+ * @param edits as for `applyEdits`; characters counted in UTF-16.
+ */
+export function mapPosition(position: Position, edits: readonly EditLike[]): Position {
+  // Old and new place of the end of the last edit before the position.
+  let old: Position = { line: 0, character: 0 };
+  let fresh: Position = old;
+  const moved = ({ line, character }: Position): Position =>
+    line === old.line
+      ? { line: fresh.line, character: fresh.character + character - old.character }
+      : { line: fresh.line + line - old.line, character };
+  for (const { range, newText } of edits) {
+    if (!isBefore(range.start, position)) break;
+    const end = advance(moved(range.start), newText);
+    if (isBefore(position, range.end)) return end;
+    old = range.end;
+    fresh = end;
+  }
+  return moved(position);
+}
+
+const isBefore = (a: Position, b: Position): boolean => a.line < b.line || (a.line === b.line && a.character < b.character);
+
+function advance({ line, character }: Position, text: string): Position {
+  const rows = text.split(/\r\n|\r|\n/);
+  const last = rows[rows.length - 1]!.length;
+  return rows.length === 1 ? { line, character: character + last } : { line: line + rows.length - 1, character: last };
+}

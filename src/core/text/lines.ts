@@ -1,0 +1,125 @@
+/** A place in a text: zero-based line, and a zero-based character in the units of the encoding. */
+export interface Position {
+  readonly line: number;
+  readonly character: number;
+}
+
+/** A half-open stretch of a text: `end` is the first position outside it. */
+export interface Range {
+  readonly start: Position;
+  readonly end: Position;
+}
+
+/** How characters are counted in a position. `utf-16` unless a caller negotiated another. */
+export type PositionEncoding = "utf-8" | "utf-16" | "utf-32";
+
+const LF = 10;
+const CR = 13;
+
+/**
+ * Where the lines of a text begin, and the translation between UTF-16 offsets and positions.
+ *
+ * A line ends with `\n`, `\r\n` or a lone `\r`, as in the Language Server Protocol. Positions
+ * outside the text are brought back to the nearest one inside it.
+ */
+export class LineIndex {
+  private constructor(
+    readonly text: string,
+    private readonly starts: Int32Array,
+    /** How many lines the text has; an empty text has one. */
+    readonly count: number,
+  ) {}
+
+  static of(text: string): LineIndex {
+    let starts = new Int32Array(Math.max(16, text.length >> 4));
+    let count = 1;
+    const add = (offset: number): void => {
+      if (count === starts.length) {
+        const grown = new Int32Array(count * 2);
+        grown.set(starts);
+        starts = grown;
+      }
+      starts[count++] = offset;
+    };
+    if (text.includes("\r")) {
+      for (let i = 0; i < text.length; i++) {
+        const c = text.charCodeAt(i);
+        if (c === LF || (c === CR && text.charCodeAt(i + 1) !== LF)) add(i + 1);
+      }
+    } else {
+      for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) add(i + 1);
+    }
+    return new LineIndex(text, starts, count);
+  }
+
+  /** UTF-16 offset of the first character of `line`; past the last line, the text's length. */
+  lineStart(line: number): number {
+    if (line < 0) return 0;
+    return line < this.count ? this.starts[line]! : this.text.length;
+  }
+
+  /** UTF-16 offset of the end of `line`, before its line end. */
+  lineEnd(line: number): number {
+    let end = this.lineStart(line + 1);
+    if (line + 1 < this.count) {
+      if (end > 0 && this.text.charCodeAt(end - 1) === LF) end--;
+      if (end > this.lineStart(line) && this.text.charCodeAt(end - 1) === CR) end--;
+    }
+    return end;
+  }
+
+  /** The line that holds the UTF-16 `offset`. */
+  lineAt(offset: number): number {
+    let low = 0;
+    let high = this.count - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (this.starts[middle]! <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return low;
+  }
+
+  positionAt(offset: number, encoding: PositionEncoding = "utf-16"): Position {
+    const inside = Math.max(0, Math.min(offset, this.text.length));
+    const line = this.lineAt(inside);
+    const start = this.starts[line]!;
+    if (encoding === "utf-16") return { line, character: inside - start };
+    return { line, character: unitsBetween(this.text, start, inside, encoding) };
+  }
+
+  offsetAt(position: Position, encoding: PositionEncoding = "utf-16"): number {
+    if (position.line < 0) return 0;
+    if (position.line >= this.count) return this.text.length;
+    const start = this.starts[position.line]!;
+    const end = this.lineEnd(position.line);
+    if (encoding === "utf-16") return Math.max(start, Math.min(start + position.character, end));
+    let offset = start;
+    let left = position.character;
+    while (offset < end && left > 0) {
+      const code = this.text.codePointAt(offset)!;
+      left -= unitsOf(code, encoding);
+      if (left < 0) break;
+      offset += code > 0xffff ? 2 : 1;
+    }
+    return offset;
+  }
+}
+
+function unitsOf(code: number, encoding: PositionEncoding): number {
+  if (encoding === "utf-32") return 1;
+  if (encoding === "utf-16") return code > 0xffff ? 2 : 1;
+  if (code < 0x80) return 1;
+  if (code < 0x800) return 2;
+  return code < 0x10000 ? 3 : 4;
+}
+
+function unitsBetween(text: string, from: number, to: number, encoding: PositionEncoding): number {
+  let units = 0;
+  for (let i = from; i < to; ) {
+    const code = text.codePointAt(i)!;
+    units += unitsOf(code, encoding);
+    i += code > 0xffff ? 2 : 1;
+  }
+  return units;
+}

@@ -1,0 +1,57 @@
+import type { Change } from "./edits.js";
+
+/** Above this many cells the exact comparison is not worth its time; gaps are nearly always shorter. */
+const LARGEST_TABLE = 40_000;
+
+/**
+ * Adds the smallest changes that turn [from, to) of `text` into `wanted`, cut to the characters
+ * that differ. A replacement that both deletes and inserts is compared exactly (longest common
+ * subsequence, Wagner and Fischer 1974), so that kept line ends in the middle stay untouched.
+ */
+export function pushChanges(changes: Change[], text: string, from: number, to: number, wanted: string, rule: string): void {
+  let head = 0;
+  const most = Math.min(to - from, wanted.length);
+  while (head < most && text.charCodeAt(from + head) === wanted.charCodeAt(head)) head++;
+  let tail = 0;
+  while (tail < most - head && text.charCodeAt(to - 1 - tail) === wanted.charCodeAt(wanted.length - 1 - tail)) tail++;
+  const start = from + head;
+  const end = to - tail;
+  const insert = wanted.slice(head, wanted.length - tail);
+  if (start === end && insert === "") return;
+  if (start === end || insert === "" || (end - start) * insert.length > LARGEST_TABLE) {
+    changes.push({ from: start, to: end, text: insert, rule });
+    return;
+  }
+  align(changes, text.slice(start, end), start, insert, rule);
+}
+
+function align(changes: Change[], old: string, offset: number, wanted: string, rule: string): void {
+  const columns = wanted.length + 1;
+  const common = new Int32Array((old.length + 1) * columns);
+  for (let i = old.length - 1; i >= 0; i--) {
+    for (let j = wanted.length - 1; j >= 0; j--) {
+      const cell = i * columns + j;
+      common[cell] =
+        old.charCodeAt(i) === wanted.charCodeAt(j)
+          ? common[cell + columns + 1]! + 1
+          : Math.max(common[cell + columns]!, common[cell + 1]!);
+    }
+  }
+  let i = 0;
+  let j = 0;
+  while (i < old.length || j < wanted.length) {
+    const startI = i;
+    const startJ = j;
+    while (i < old.length || j < wanted.length) {
+      if (i < old.length && j < wanted.length && old.charCodeAt(i) === wanted.charCodeAt(j)) break;
+      const cell = i * columns + j;
+      if (j === wanted.length || (i < old.length && common[cell + columns]! >= common[cell + 1]!)) i++;
+      else j++;
+    }
+    if (i > startI || j > startJ) changes.push({ from: offset + startI, to: offset + i, text: wanted.slice(startJ, j), rule });
+    while (i < old.length && j < wanted.length && old.charCodeAt(i) === wanted.charCodeAt(j)) {
+      i++;
+      j++;
+    }
+  }
+}

@@ -1,0 +1,25 @@
+import { createEngine as createCoreEngine, type Engine, type EngineOptions } from "./core/engine.js";
+import { languages } from "./languages/index.js";
+
+/**
+ * An engine with every language that comes with Oak Tide, unless `languages` names others.
+ *
+ * @throws RangeError where a style option is not valid.
+ * @example
+ * const engine = createEngine();
+ * const document = engine.open({ uri: "file:///fares.py", languageId: "python", text: "fare=2" });
+ * applyEdits(document.text, document.formatDocument().edits); // "fare = 2\n"
+ */
+export function createEngine(options: Partial<EngineOptions> = {}): Engine {
+  return createCoreEngine({ languages, ...options });
+}
+
+export { Document } from "./core/engine.js";
+export type { Answer, ContentChange, Engine, EngineOptions, OpenOptions } from "./core/engine.js";
+export type { Language, Syntax } from "./core/language.js";
+export type { Style } from "./core/style/style.js";
+export { applyEdits, mapPosition } from "./core/text/edits.js";
+export type { TextEdit } from "./core/text/edits.js";
+export type { Position, PositionEncoding, Range } from "./core/text/lines.js";
+export { python } from "./languages/python/index.js";
+export { languages };

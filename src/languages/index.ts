@@ -1,0 +1,5 @@
+import type { Language } from "../core/language.js";
+import { python } from "./python/index.js";
+
+/** Every language that comes with Oak Tide. */
+export const languages: readonly Language[] = [python];

@@ -1,0 +1,312 @@
+import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
+import { indentColumn } from "../../core/text/width.js";
+import { T } from "./kinds.js";
+import { stringEnd } from "./strings.js";
+
+/** The token begins a logical line (Python reference, 2.1.1). */
+export const LOGICAL = TokenFlag.Own;
+
+/** Tab stops of Python's own indentation rule (reference, 2.1.8). */
+export const PYTHON_TAB = 8;
+
+const KEYWORDS: readonly (readonly [string, T])[] = [
+  ["and", T.And], ["as", T.As], ["assert", T.Assert], ["async", T.Async], ["await", T.Await],
+  ["break", T.Break], ["class", T.Class], ["continue", T.Continue], ["def", T.Def], ["del", T.Del],
+  ["elif", T.Elif], ["else", T.Else], ["except", T.Except], ["finally", T.Finally], ["for", T.For],
+  ["from", T.From], ["global", T.Global], ["if", T.If], ["import", T.Import], ["in", T.In],
+  ["is", T.Is], ["lambda", T.Lambda], ["nonlocal", T.Nonlocal], ["not", T.Not], ["or", T.Or],
+  ["pass", T.Pass], ["raise", T.Raise], ["return", T.Return], ["try", T.Try], ["while", T.While],
+  ["with", T.With], ["yield", T.Yield],
+];
+
+/** The keywords that begin with each letter, so that most names are told apart by one look. */
+const BY_LETTER: (readonly (readonly [string, T])[])[] = Array.from({ length: 26 }, (_, i) =>
+  KEYWORDS.filter(([word]) => word.charCodeAt(0) === 97 + i),
+);
+
+const START = 1;
+const PART = 2;
+/** What an ASCII character can be in a name. */
+const NAME = new Uint8Array(128);
+for (let c = 0; c < 128; c++) {
+  const letter = (c >= 65 && c <= 90) || (c >= 97 && c <= 122) || c === 95;
+  NAME[c] = letter ? START | PART : c >= 48 && c <= 57 ? PART : 0;
+}
+
+/** Splits Python source into tokens. Any text gives a table. */
+export function lexPython(text: string): TokenTable {
+  const lexer = new Lexer(text);
+  lexer.run();
+  return lexer.tokens;
+}
+
+interface OpenBracket {
+  readonly kind: T;
+  readonly token: number;
+}
+
+class Lexer {
+  readonly tokens: TokenTable;
+  private at: number;
+  private brackets: OpenBracket[] = [];
+  private newLine = true;
+  private logical = true;
+  /** Set once a bracket is known not to close: from then on indentation may end it. */
+  private doubtful = false;
+
+  constructor(readonly text: string) {
+    this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
+    this.tokens = new TokenTable(text, this.at);
+  }
+
+  run(): void {
+    for (;;) {
+      this.scan();
+      const unclosed = this.brackets[0];
+      if (this.doubtful || unclosed === undefined) return;
+      // Once more from the bracket that never closes, now minding indentation.
+      this.doubtful = true;
+      this.brackets = [unclosed];
+      this.at = this.tokens.end(unclosed.token);
+      this.tokens.truncate(unclosed.token + 1);
+      this.newLine = false;
+      this.logical = false;
+    }
+  }
+
+  private scan(): void {
+    const text = this.text;
+    while (this.skipSpace()) {
+      const start = this.at;
+      if (this.newLine && this.doubtful && this.brackets.length > 0 && this.endsBrackets(start)) {
+        this.brackets.length = 0;
+        this.logical = true;
+      }
+      const c = text.charCodeAt(start);
+      if (c < 128 ? (NAME[c]! & START) !== 0 : isNameStart(text, start)) this.name(start, c);
+      else if (c === 34 || c === 39) this.string(start, start, false);
+      else if ((c >= 48 && c <= 57) || (c === 46 && text.charCodeAt(start + 1) >= 48 && text.charCodeAt(start + 1) <= 57)) this.number(start);
+      else if (c === 35) this.comment(start);
+      else this.operator(start, c);
+    }
+  }
+
+  /** Goes to the next token, noting line ends on the way; false at the end of the text. */
+  private skipSpace(): boolean {
+    const text = this.text;
+    let i = this.at;
+    for (; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === 32 || c === 9) continue;
+      if (c === 10 || c === 13) {
+        this.newLine = true;
+        if (this.brackets.length === 0 && !this.tokens.has(this.tokens.count - 1, TokenFlag.Continues)) this.logical = true;
+      } else if (c === 12) {
+        if (this.newLine && this.brackets.length === 0) {
+          this.tokens.add(T.PageBreak, i, i + 1, TokenFlag.Trivia | TokenFlag.EndsLine | TokenFlag.OnNewLine);
+        }
+      } else {
+        break;
+      }
+    }
+    this.at = i;
+    return i < text.length;
+  }
+
+  private add(kind: T, start: number, end: number, flags = 0): void {
+    if (this.newLine) flags |= TokenFlag.OnNewLine;
+    if (this.logical && (flags & TokenFlag.Trivia) === 0) {
+      flags |= LOGICAL;
+      this.logical = false;
+    }
+    this.newLine = false;
+    this.tokens.add(kind, start, end, flags);
+    this.at = end;
+  }
+
+  private name(start: number, first: number): void {
+    const text = this.text;
+    let i = start + 1;
+    if (first > 127) i = start + (text.codePointAt(start)! > 0xffff ? 2 : 1);
+    for (;;) {
+      const c = text.charCodeAt(i);
+      if (c < 128 ? (NAME[c]! & PART) !== 0 : isNamePart(text, i)) i += c >= 0xd800 && c < 0xdc00 ? 2 : 1;
+      else break;
+    }
+    const next = text.charCodeAt(i);
+    const length = i - start;
+    if ((next === 34 || next === 39) && length <= 2 && isPrefix(text, start, i)) {
+      const prefix = text.slice(start, i).toLowerCase();
+      this.string(start, i, prefix.includes("f") || prefix.includes("t"));
+      return;
+    }
+    let kind = T.Name;
+    if (first >= 97 && first <= 122) {
+      for (const [word, keyword] of BY_LETTER[first - 97]!) {
+        if (word.length === length && text.startsWith(word, start)) kind = keyword;
+      }
+    }
+    this.add(kind, start, i);
+  }
+
+  private string(start: number, quotes: number, interpolated: boolean): void {
+    const end = stringEnd(this.text, quotes, interpolated);
+    let flags = 0;
+    for (let i = quotes; i < end; i++) {
+      const c = this.text.charCodeAt(i);
+      if (c === 10 || c === 13) {
+        flags = TokenFlag.MultiLine;
+        break;
+      }
+    }
+    this.add(T.String, start, end, flags);
+  }
+
+  private number(start: number): void {
+    const text = this.text;
+    let i = start;
+    const second = text.charCodeAt(start + 1) | 32;
+    if (text.charCodeAt(start) === 48 && (second === 120 || second === 111 || second === 98)) {
+      i += 2;
+      while (isAlphanumeric(text.charCodeAt(i)) && (second === 120 ? isHex(text.charCodeAt(i)) : isDigit(text.charCodeAt(i)))) i++;
+      this.add(T.Number, start, i);
+      return;
+    }
+    const digits = (): void => {
+      while (isDigit(text.charCodeAt(i))) i++;
+    };
+    digits();
+    if (text.charCodeAt(i) === 46) {
+      i++;
+      digits();
+    }
+    if ((text.charCodeAt(i) | 32) === 101) {
+      const sign = text.charCodeAt(i + 1);
+      const exponent = sign === 43 || sign === 45 ? i + 2 : i + 1;
+      if (isDigit(text.charCodeAt(exponent))) {
+        i = exponent;
+        digits();
+      }
+    }
+    if ((text.charCodeAt(i) | 32) === 106) i++;
+    this.add(T.Number, start, i);
+  }
+
+  private comment(start: number): void {
+    const text = this.text;
+    let i = start;
+    while (i < text.length && text.charCodeAt(i) !== 10 && text.charCodeAt(i) !== 13) i++;
+    let end = i;
+    while (end > start && isSpace(text.charCodeAt(end - 1))) end--;
+    this.add(T.Comment, start, end, TokenFlag.Trivia | TokenFlag.EndsLine);
+  }
+
+  private operator(start: number, c: number): void {
+    const next = this.text.charCodeAt(start + 1);
+    const equal = next === 61;
+    switch (c) {
+      case 40: return this.open(T.LeftParen, start);
+      case 91: return this.open(T.LeftBracket, start);
+      case 123: return this.open(T.LeftBrace, start);
+      case 41: return this.close(T.RightParen, T.LeftParen, start);
+      case 93: return this.close(T.RightBracket, T.LeftBracket, start);
+      case 125: return this.close(T.RightBrace, T.LeftBrace, start);
+      case 44: return this.add(T.Comma, start, start + 1);
+      case 58: return equal ? this.add(T.Walrus, start, start + 2) : this.add(T.Colon, start, start + 1);
+      case 59: return this.add(T.Semicolon, start, start + 1);
+      case 46:
+        if (next === 46 && this.text.charCodeAt(start + 2) === 46) return this.add(T.Name, start, start + 3);
+        return this.add(T.Dot, start, start + 1);
+      case 61: return equal ? this.add(T.Equal, start, start + 2) : this.add(T.Assign, start, start + 1);
+      case 33: return equal ? this.add(T.NotEqual, start, start + 2) : this.add(T.Unknown, start, start + 1);
+      case 126: return this.add(T.Tilde, start, start + 1);
+      case 60: return next === 60 ? this.assignable(T.ShiftLeft, start, 2) : equal ? this.add(T.LessEqual, start, start + 2) : this.add(T.Less, start, start + 1);
+      case 62: return next === 62 ? this.assignable(T.ShiftRight, start, 2) : equal ? this.add(T.GreaterEqual, start, start + 2) : this.add(T.Greater, start, start + 1);
+      case 45: return next === 62 ? this.add(T.Arrow, start, start + 2) : this.assignable(T.Minus, start, 1);
+      case 43: return this.assignable(T.Plus, start, 1);
+      case 42: return next === 42 ? this.assignable(T.DoubleStar, start, 2) : this.assignable(T.Star, start, 1);
+      case 47: return next === 47 ? this.assignable(T.DoubleSlash, start, 2) : this.assignable(T.Slash, start, 1);
+      case 37: return this.assignable(T.Percent, start, 1);
+      case 38: return this.assignable(T.Ampersand, start, 1);
+      case 124: return this.assignable(T.Pipe, start, 1);
+      case 94: return this.assignable(T.Caret, start, 1);
+      case 64: return this.assignable(T.At, start, 1);
+      case 92:
+        if (next === 10 || next === 13) {
+          return this.add(T.Continuation, start, start + 1, TokenFlag.Trivia | TokenFlag.Continues);
+        }
+    }
+    const width = this.text.codePointAt(start)! > 0xffff ? 2 : 1;
+    this.add(T.Unknown, start, start + width);
+  }
+
+  /** An operator, or the assignment it makes with `=`. */
+  private assignable(kind: T, start: number, length: number): void {
+    if (this.text.charCodeAt(start + length) === 61) this.add(T.Augmented, start, start + length + 1);
+    else this.add(kind, start, start + length);
+  }
+
+  private open(kind: T, start: number): void {
+    this.add(kind, start, start + 1);
+    this.brackets.push({ kind, token: this.tokens.count - 1 });
+  }
+
+  /** A closer ends the innermost bracket of its kind, and what was left open within; else it is stray. */
+  private close(kind: T, opener: T, start: number): void {
+    for (let i = this.brackets.length - 1; i >= 0; i--) {
+      if (this.brackets[i]!.kind === opener) {
+        this.brackets.length = i;
+        break;
+      }
+    }
+    this.add(kind, start, start + 1);
+  }
+
+  /** Whether a line that begins at `start` reads as a new statement, not as more of the open brackets. */
+  private endsBrackets(start: number): boolean {
+    const outer = this.tokens.start(this.brackets[0]!.token);
+    if (this.columnOf(start) > this.lineColumn(outer)) return false;
+    return !/[)\]},:#.+*/%|&^<>=!-]/.test(this.text[start]!);
+  }
+
+  private lineColumn(offset: number): number {
+    let start = lineStart(this.text, offset);
+    while (isSpace(this.text.charCodeAt(start))) start++;
+    return this.columnOf(start);
+  }
+
+  private columnOf(offset: number): number {
+    return indentColumn(this.text, lineStart(this.text, offset), offset, PYTHON_TAB);
+  }
+}
+
+export function lineStart(text: string, offset: number): number {
+  let i = offset;
+  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
+  return i;
+}
+
+function isPrefix(text: string, from: number, to: number): boolean {
+  for (let i = from; i < to; i++) {
+    const c = text.charCodeAt(i) | 32;
+    if (c !== 114 && c !== 98 && c !== 117 && c !== 102 && c !== 116) return false;
+  }
+  return true;
+}
+
+const isSpace = (c: number): boolean => c === 32 || c === 9 || c === 12;
+const isDigit = (c: number): boolean => (c >= 48 && c <= 57) || c === 95;
+const isHex = (c: number): boolean => isDigit(c) || ((c | 32) >= 97 && (c | 32) <= 102);
+const isAlphanumeric = (c: number): boolean => isDigit(c) || ((c | 32) >= 97 && (c | 32) <= 122);
+
+const UNICODE_START = /^[\p{ID_Start}\p{Nl}℘℮゛゜]/u;
+const UNICODE_PART = /^[\p{ID_Continue}·]/u;
+
+function isNameStart(text: string, at: number): boolean {
+  return UNICODE_START.test(String.fromCodePoint(text.codePointAt(at)!));
+}
+
+function isNamePart(text: string, at: number): boolean {
+  const code = text.codePointAt(at);
+  return code !== undefined && UNICODE_PART.test(String.fromCodePoint(code));
+}

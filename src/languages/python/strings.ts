@@ -1,0 +1,140 @@
+const BACKSLASH = 92;
+const LEFT_BRACE = 123;
+const RIGHT_BRACE = 125;
+const HASH = 35;
+
+const isLineEnd = (c: number): boolean => c === 10 || c === 13;
+const isQuote = (c: number): boolean => c === 34 || c === 39;
+
+/** Length of the run of quotes that opens a string at `at`: 3 or 1. */
+export function quoteLength(text: string, at: number): number {
+  const quote = text.charCodeAt(at);
+  return text.charCodeAt(at + 1) === quote && text.charCodeAt(at + 2) === quote ? 3 : 1;
+}
+
+/**
+ * The end of the string whose quotes open at `at`. An unclosed one ends with its line, or with the
+ * text where its quotes are triple.
+ *
+ * @param interpolated whether `{…}` holds expressions (PEP 701: they may hold the same quotes).
+ */
+export function stringEnd(text: string, at: number, interpolated: boolean): number {
+  if (interpolated) {
+    const end = interpolatedEnd(text, at, 0);
+    if (end >= 0) return end;
+  }
+  return plainEnd(text, at);
+}
+
+function plainEnd(text: string, at: number): number {
+  const quote = text.charCodeAt(at);
+  const triple = quoteLength(text, at) === 3;
+  let i = at + (triple ? 3 : 1);
+  for (; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (c === BACKSLASH) {
+      if (text.charCodeAt(i + 1) === 13 && text.charCodeAt(i + 2) === 10) i++;
+      i++;
+    } else if (c === quote) {
+      if (!triple) return i + 1;
+      if (text.charCodeAt(i + 1) === quote && text.charCodeAt(i + 2) === quote) return i + 3;
+    } else if (!triple && isLineEnd(c)) {
+      return i;
+    }
+  }
+  return text.length;
+}
+
+/** As `plainEnd`, with nested expressions read; -1 where that reading finds no end. */
+function interpolatedEnd(text: string, at: number, depth: number): number {
+  if (depth > 20) return -1;
+  const quote = text.charCodeAt(at);
+  const triple = quoteLength(text, at) === 3;
+  let i = at + (triple ? 3 : 1);
+  while (i < text.length) {
+    const c = text.charCodeAt(i);
+    if (c === BACKSLASH) {
+      // A doubled brace after a backslash, as in \N{DASH}, is part of the escape's own text.
+      if (text.charCodeAt(i + 1) === 78 && text.charCodeAt(i + 2) === LEFT_BRACE) {
+        const close = text.indexOf("}", i);
+        if (close >= 0 && !/[\s'"]{2}/.test(text.slice(i, close))) {
+          i = close + 1;
+          continue;
+        }
+      }
+      // A backslash does not escape a brace: the field after it is read as one.
+      i += text.charCodeAt(i + 1) === LEFT_BRACE ? 1 : text.charCodeAt(i + 1) === 13 && text.charCodeAt(i + 2) === 10 ? 3 : 2;
+    } else if (c === quote && (!triple || (text.charCodeAt(i + 1) === quote && text.charCodeAt(i + 2) === quote))) {
+      return i + (triple ? 3 : 1);
+    } else if (!triple && isLineEnd(c)) {
+      return -1;
+    } else if (c === LEFT_BRACE) {
+      if (text.charCodeAt(i + 1) === LEFT_BRACE) {
+        i += 2;
+      } else {
+        i = fieldEnd(text, i + 1, quote, triple, depth);
+        if (i < 0) return -1;
+      }
+    } else {
+      i++;
+    }
+  }
+  return -1;
+}
+
+/** The end of a replacement field, from just after its `{`. */
+function fieldEnd(text: string, at: number, quote: number, triple: boolean, depth: number): number {
+  let nesting = 0;
+  let i = at;
+  while (i < text.length) {
+    const c = text.charCodeAt(i);
+    if (isQuote(c)) {
+      const end = innerString(text, i, depth);
+      if (end < 0) return -1;
+      i = end;
+    } else if (c === HASH) {
+      while (i < text.length && !isLineEnd(text.charCodeAt(i))) i++;
+    } else if (c === 40 || c === 91 || c === LEFT_BRACE) {
+      nesting++;
+      i++;
+    } else if (c === RIGHT_BRACE && nesting === 0) {
+      return i + 1;
+    } else if (c === 41 || c === 93 || c === RIGHT_BRACE) {
+      nesting--;
+      i++;
+    } else if (c === 58 && nesting === 0) {
+      return formatEnd(text, i + 1, quote, triple, depth);
+    } else {
+      i++;
+    }
+  }
+  return -1;
+}
+
+/** The end of a field whose format specification begins at `at`; it may hold fields of its own. */
+function formatEnd(text: string, at: number, quote: number, triple: boolean, depth: number): number {
+  if (depth > 20) return -1;
+  let i = at;
+  while (i < text.length) {
+    const c = text.charCodeAt(i);
+    if (c === RIGHT_BRACE) return i + 1;
+    if (c === LEFT_BRACE) {
+      i = fieldEnd(text, i + 1, quote, triple, depth + 1);
+      if (i < 0) return -1;
+    } else if ((c === quote || isLineEnd(c)) && !triple) {
+      return -1;
+    } else {
+      i++;
+    }
+  }
+  return -1;
+}
+
+function innerString(text: string, at: number, depth: number): number {
+  const before = text.charCodeAt(at - 1) | 32;
+  const further = text.charCodeAt(at - 2) | 32;
+  const interpolated = before === 102 || before === 116 || (before === 114 && (further === 102 || further === 116));
+  if (interpolated) return interpolatedEnd(text, at, depth + 1);
+  const end = plainEnd(text, at);
+  return end > at + 1 && text.charCodeAt(end - 1) === text.charCodeAt(at) ? end : -1;
+}

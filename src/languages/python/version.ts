@@ -1,0 +1,22 @@
+import type { Syntax } from "../../core/language.js";
+import { N, T } from "./kinds.js";
+
+/**
+ * Whether the file shows that it is for Python 3.9 or later, where `with` takes its items in
+ * brackets: it has such a `with`, a `match`, an `except*` or type parameters.
+ */
+export function allowsBracketedWith({ tokens, tree }: Syntax): boolean {
+  for (let node = 1; node <= tree.size; node++) {
+    const kind: N = tree.kind(node);
+    const first = tokens.kind(tree.first(node));
+    if (kind === N.TypeParameters || kind === N.TypeAlias) return true;
+    if (kind === N.Clause && (tokens.is(tree.first(node), "match") || (first === T.Except && tokens.kind(tree.first(node) + 1) === T.Star))) return true;
+    if (kind === N.WithItems && first === T.LeftParen && tree.end(node) === tree.end(tree.child(node)) && hasAs(tree.child(node), { tokens, tree })) return true;
+  }
+  return false;
+}
+
+function hasAs(bracket: number, { tree }: Syntax): boolean {
+  for (let c = tree.child(bracket); c !== 0; c = tree.next(c)) if (tree.kind(c) === N.As) return true;
+  return false;
+}

@@ -1,0 +1,52 @@
+import { applyEdits, createEngine } from "../../dist/index.js";
+import { LineIndex } from "../../dist/core/text/lines.js";
+import { costs } from "./least.js";
+
+const engine = createEngine();
+
+export const languageOf = (path) => engine.languageFor(path);
+
+export function format(language, text, style = {}) {
+  const document = engine.open({ uri: "corpus:", languageId: language.ids[0], text, style });
+  const { edits, unsettled } = document.formatDocument();
+  return { edits, unsettled, text: applyEdits(text, edits) };
+}
+
+/** The tokens of a text that formatting may not touch, in one comparable row. */
+export function tokenRow(language, text) {
+  const { tokens } = language.parse(text);
+  const row = [];
+  for (let t = 0; t < tokens.count; t++) {
+    const token = language.comparable(tokens, t);
+    if (token !== "") row.push(token);
+  }
+  return row;
+}
+
+export function firstDifference(a, b) {
+  const at = a.findIndex((token, i) => token !== b[i]);
+  if (at < 0) return a.length === b.length ? undefined : `${b.length - a.length} more at the end: ${b.slice(a.length, a.length + 3).join(" ")}`;
+  return `${a.slice(Math.max(0, at - 3), at + 3).join(" ")} | ${b.slice(Math.max(0, at - 3), at + 3).join(" ")}`;
+}
+
+/** Whether an edit shares its beginning or its end with what it replaces. */
+export function wasteful(text, edits) {
+  const lines = LineIndex.of(text);
+  return edits.find(({ range, newText }) => {
+    const old = text.slice(lines.offsetAt(range.start), lines.offsetAt(range.end));
+    if (old === "" && newText === "") return true;
+    return old !== "" && newText !== "" && (old[0] === newText[0] || old.at(-1) === newText.at(-1));
+  });
+}
+
+export function editCosts(language, text, edits) {
+  const lines = LineIndex.of(text);
+  const { tokens } = language.parse(text);
+  let g = 0;
+  const gapAt = ({ from, to }) => {
+    while (g < tokens.count && tokens.gapEnd(g) < from) g++;
+    return from >= tokens.gapStart(g) && to <= tokens.gapEnd(g) ? g : -1;
+  };
+  const changes = edits.map(({ range, newText }) => ({ from: lines.offsetAt(range.start), to: lines.offsetAt(range.end), text: newText }));
+  return costs(text, changes, gapAt);
+}

@@ -1,0 +1,31 @@
+/** Lines over the limit that still hold a bracket pair with something between, outside strings and comments. */
+export function splittableLines(language, text, limit) {
+  const { tokens } = language.parse(text);
+  const found = [];
+  const starts = [0];
+  for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) starts.push(i + 1);
+  let t = 0;
+  for (let line = 0; line < starts.length; line++) {
+    const from = starts[line];
+    const to = line + 1 < starts.length ? starts[line + 1] - 1 : text.length;
+    while (t < tokens.count && tokens.start(t) < from) t++;
+    if (to - from <= limit) continue;
+    const row = [];
+    let end = from;
+    for (let u = t; u < tokens.count && tokens.start(u) < to; u++) {
+      if (tokens.isTrivia(u)) continue;
+      row.push(tokens.textOf(u));
+      end = tokens.end(u);
+    }
+    if (end - from <= limit || text.slice(from, to).includes("oak-tide")) continue;
+    const open = [];
+    for (let i = 0; i < row.length; i++) {
+      if (/^[([{]$/.test(row[i])) open.push(i);
+      else if (/^[)\]}]$/.test(row[i]) && open.length > 0 && i - open.pop() > 1) {
+        found.push(line + 1);
+        break;
+      }
+    }
+  }
+  return found;
+}

@@ -1,0 +1,157 @@
+import { readFileSync, readdirSync, statSync } from "node:fs";
+import { join } from "node:path";
+import { editCosts, firstDifference, format, languageOf, tokenRow, wasteful } from "./checks.js";
+import { damage } from "./damage.js";
+import { pythonOracle } from "./oracle.js";
+import { splittableLines } from "./overlong.js";
+import { scramble } from "./scramble.js";
+
+const argv = process.argv.slice(2);
+const flag = (name) => {
+  const at = argv.indexOf(name);
+  if (at < 0) return undefined;
+  const [, value] = argv.splice(at, 2);
+  return value;
+};
+const most = Number(flag("--most") ?? Infinity);
+const damaged = Number(flag("--damage") ?? 0);
+const verbose = Number(flag("--show") ?? 5);
+if (argv.length === 0) {
+  console.error("Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--show FINDINGS]");
+  process.exit(2);
+}
+
+function* walk(path) {
+  const stat = statSync(path, { throwIfNoEntry: false });
+  if (stat?.isFile()) yield path;
+  if (!stat?.isDirectory()) return;
+  for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    if (entry.isDirectory()) yield* walk(join(path, entry.name));
+    else if (entry.isFile()) yield join(path, entry.name);
+  }
+}
+
+const oracle = pythonOracle();
+const totals = new Map();
+const findings = new Map();
+
+function find(kind, path, detail) {
+  const list = findings.get(kind) ?? findings.set(kind, []).get(kind);
+  list.push(`${path}: ${String(detail).slice(0, 300)}`);
+}
+
+async function checkFile(language, path, text, row) {
+  const { compiles } = await oracle.ask({ before: text });
+  if (!compiles) {
+    row.skipped++;
+    return;
+  }
+  row.files++;
+  row.bytes += text.length;
+  let first;
+  try {
+    first = format(language, text);
+  } catch (error) {
+    row.threw++;
+    return find("threw", path, error.stack);
+  }
+  if (first.unsettled.length > 0) {
+    row.unsettled++;
+    find("unsettled", path, JSON.stringify(first.unsettled[0]));
+  }
+  const difference = firstDifference(tokenRow(language, text), tokenRow(language, first.text));
+  if (difference !== undefined) {
+    row.tokens++;
+    find("tokens", path, difference);
+  }
+  const { equal, where } = await oracle.ask({ before: text, after: first.text });
+  if (!equal) {
+    row.meaning++;
+    find("meaning", path, where);
+  }
+  const second = format(language, first.text);
+  if (second.edits.length > 0) {
+    row.unstable++;
+    find("unstable", path, JSON.stringify(second.edits[0]));
+  }
+  if (wasteful(text, first.edits) !== undefined) {
+    row.wasteful++;
+    find("wasteful", path, JSON.stringify(wasteful(text, first.edits)));
+  }
+  const { cost, least } = editCosts(language, text, first.edits);
+  row.cost += cost;
+  row.least += least;
+  if (cost > least * 1.05) {
+    row.dear++;
+    find("dear", path, `${cost} where ${least} would do`);
+  }
+  const long = splittableLines(language, first.text, language.defaults.maxLineLength);
+  if (long.length > 0) {
+    row.overlong++;
+    find("overlong", path, `lines ${long.slice(0, 6).join(", ")}`);
+  }
+  const byWidth = { listSplit: "by-width" };
+  const settled = format(language, text, byWidth).text;
+  const scrambled = scramble(language, settled, row.files);
+  const again = format(language, scrambled, { ...byWidth, ...shown(language, settled) }).text;
+  if (again !== settled) {
+    row.scramble++;
+    const a = settled.split("\n");
+    const b = again.split("\n");
+    const at = a.findIndex((line, i) => line !== b[i]);
+    find("scramble", path, `line ${at + 1}: ${JSON.stringify(a.slice(at, at + 2))} | ${JSON.stringify(b.slice(at, at + 2))}`);
+  }
+  if (row.files <= damaged) damage(language, text, row, (detail) => find("damage", path, detail));
+}
+
+/** The indentation that a formatted text shows, which scrambling hides. */
+function shown(language, text) {
+  const tab = /^\t/m.test(text);
+  const steps = [...language.indents(language.parse(text))].sort((a, b) => a - b);
+  return tab ? { indentStyle: "tab" } : steps.length > 0 ? { indentStyle: "space", indentSize: steps[steps.length >> 1] } : {};
+}
+
+const fresh = () => ({
+  files: 0, skipped: 0, bytes: 0, threw: 0, unsettled: 0, tokens: 0, meaning: 0, unstable: 0, wasteful: 0, dear: 0,
+  overlong: 0, scramble: 0, cost: 0, least: 0, prefixes: 0, deletions: 0, damageThrew: 0, damageTokens: 0, statements: 0, moved: 0,
+});
+
+const began = Date.now();
+for (const root of argv) {
+  for (const path of walk(root)) {
+    const language = languageOf(path);
+    if (language === undefined) continue;
+    const row = totals.get(language.name) ?? totals.set(language.name, fresh()).get(language.name);
+    if (row.files >= most) continue;
+    let text;
+    try {
+      text = new TextDecoder("utf-8", { fatal: true, ignoreBOM: true }).decode(readFileSync(path));
+    } catch {
+      row.skipped++;
+      continue;
+    }
+    await checkFile(language, path, text, row);
+    if (row.files % 500 === 0) console.error(`… ${row.files} files, ${Math.round((Date.now() - began) / 1000)} s`);
+  }
+}
+oracle.stop();
+
+for (const [kind, list] of findings) {
+  console.log(`\n${kind}: ${list.length}`);
+  for (const line of list.slice(0, verbose)) console.log(`  ${line}`);
+}
+console.log("");
+for (const [name, row] of totals) {
+  console.log(`${name}: ${row.files} files, ${(row.bytes / 1e6).toFixed(1)} MB (${row.skipped} skipped: not UTF-8 or not accepted by the oracle)`);
+  const lines = [
+    ["threw", row.threw], ["with unparsed ranges", row.unsettled], ["token rows changed", row.tokens], ["meaning changed", row.meaning],
+    ["not stable", row.unstable], ["edits sharing ends", row.wasteful], ["edits above 1.05 of the least", row.dear],
+    ["splittable lines over the limit", row.overlong], ["scrambled, not restored", row.scramble],
+  ];
+  for (const [label, count] of lines) console.log(`  ${label.padEnd(34)}${String(count).padStart(7)}  ${((100 * count) / Math.max(1, row.files)).toFixed(2)} %`);
+  console.log(`  ${"edit cost against the least".padEnd(34)}${(row.cost / Math.max(1, row.least)).toFixed(4).padStart(7)}`);
+  if (row.prefixes + row.deletions > 0) {
+    console.log(`  damaged: ${row.prefixes} prefixes, ${row.deletions} deletions, ${row.damageThrew} threw, ${row.damageTokens} changed tokens`);
+    console.log(`  statements outside the damage as undamaged: ${(100 * (1 - row.moved / Math.max(1, row.statements))).toFixed(3)} % of ${row.statements}`);
+  }
+}
