@@ -32,7 +32,9 @@ export class Measure {
     this.nextEnd[count] = this.nextEnd[count + 1] = count;
     for (let g = count - 1; g >= 0; g--) {
       this.nextEnd[g] = this.endsLine(g) ? g : this.nextEnd[g + 1]!;
-      this.toBreak[g] = this.mayBreak(g) ? (sheet.is(g, Mark.CommaSlot) ? 1 : 0) : this.flatGap(g) + this.head(g) + this.toBreak[g + 1]!;
+      // An optional comma before a break is there when the break is.
+      const comma = sheet.is(g, Mark.CommaSlot) || sheet.is(g, Mark.RemovedFlat) ? 1 : 0;
+      this.toBreak[g] = comma + (this.mayBreak(g) ? 0 : this.flatGap(g) + this.head(g) + this.toBreak[g + 1]!);
     }
   }
 

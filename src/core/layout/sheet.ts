@@ -53,6 +53,8 @@ export const enum FrameFlag {
   Split = 32,
   /** Lines of a block: always split, and nothing to measure. */
   Block = 64,
+  /** Splits where a bracket inside it must be split, so that outer frames stay ahead of inner ones. */
+  Whole = 128,
 }
 
 /** No frame: the gap's lines go to the left edge. */

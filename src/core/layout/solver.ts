@@ -144,14 +144,15 @@ class Solver {
     this.stack.push(f);
     this.saved.push({ column: this.column, indent: this.indent, shift: this.shift, inserts: this.inserts.length });
     this.base[f] = this.indent;
-    const bracket = frames.has(f, FrameFlag.Bracket) || frames.has(f, FrameFlag.Block);
+    const bracket = frames.has(f, FrameFlag.Bracket);
+    const block = frames.has(f, FrameFlag.Block);
     const parens = frames.has(f, FrameFlag.Parens);
     const reachable = parent === ROOT ? this.options.freeLines : this.safe[parent] === 1;
     let state = this.decide(f);
-    if (state === State.Split && !bracket && !parens && !reachable) state = State.Pass;
+    if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
     this.state[f] = state;
     this.opened[f] = 0;
-    this.safe[f] = bracket || reachable || (parens && state === State.Split) ? 1 : 0;
+    this.safe[f] = bracket || (block ? this.options.freeLines : reachable) || (parens && state === State.Split) ? 1 : 0;
     return state;
   }
 
@@ -165,7 +166,11 @@ class Solver {
     const room = this.limit - this.column;
     const { upTo, nextEnd, toBreak } = this.measure;
     const ends = nextEnd[begin]!;
-    if (ends < end) return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
+    if (ends < end) {
+      const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine);
+      if (frames.has(f, FrameFlag.Whole) && !inText) return State.Split;
+      return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
+    }
     const content = upTo[end]! - upTo[begin]!;
     if (content + toBreak[end]! <= room) return State.Flat;
     const hug = frames.hug(f);

@@ -189,7 +189,8 @@ class PythonLayout {
     for (let t = first; t < end; ) {
       if (child !== NONE && t === tree.first(child)) {
         if (t > first) rule(t, T.End, before);
-        this.visit(child, hang);
+        // A chain of conditionals stays at one depth.
+        this.visit(child, rule === this.ternaryRule && tree.kind(child) === N.Ternary ? 0 : hang);
         before = T.End;
         t = tree.end(child);
         child = tree.next(child);
@@ -470,7 +471,8 @@ class PythonLayout {
     const frame = sheet.open(first, end - 1, flags, 1);
     if (inside > 0) sheet.frames.setHug(frame, inside);
     sheet.set(first, Demand.Fold, R.Split);
-    this.elements(first, end, child, this.wordRule, 0);
+    if (kind === N.ExpressionList) this.run(child, this.commaRule);
+    else this.elements(first, end, child, this.wordRule, 0);
     sheet.close();
   }
 
@@ -537,7 +539,7 @@ class PythonLayout {
 
   private folded(node: number, hang: number, rule: Rule): void {
     const { tree, sheet } = this;
-    sheet.open(tree.first(node) + 1, tree.end(node) - 1, 0, hang);
+    sheet.open(tree.first(node) + 1, tree.end(node) - 1, FrameFlag.Whole, hang);
     this.run(node, rule);
     sheet.close();
   }
