@@ -32,10 +32,14 @@ export interface Language {
   readonly rules: readonly string[];
   /** Place in `rules` of the rule that answers for comments. */
   readonly commentRule: number;
+  /** Place in `rules` of the rule that answers for lines split because they are too long. */
+  readonly splitRule: number;
   /** Columns before a comment at the end of a line. */
   readonly trailingSpace: number;
   /** Whether a line may end between any two tokens, or only inside brackets. */
   readonly freeLines: boolean;
+  /** Pairs of characters that begin one token when nothing stands between them: `**`, `->`. */
+  readonly fusing: ReadonlySet<string>;
   /** The kind of nodes that the parser did not understand. */
   readonly unparsed: number;
 

@@ -116,9 +116,14 @@ const fresh = () => ({
   overlong: 0, scramble: 0, cost: 0, least: 0, prefixes: 0, deletions: 0, damageThrew: 0, damageTokens: 0, statements: 0, moved: 0,
 });
 
+// An interrupted run still tells what it has found.
+let stopped = false;
+process.once("SIGINT", () => (stopped = true));
+
 const began = Date.now();
 for (const root of argv) {
   for (const path of walk(root)) {
+    if (stopped) break;
     const language = languageOf(path);
     if (language === undefined) continue;
     const row = totals.get(language.name) ?? totals.set(language.name, fresh()).get(language.name);

@@ -1,18 +1,24 @@
+import type { Language } from "../language.js";
 import type { Style } from "../style/style.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import type { Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import { indentColumn } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
-import { Mark, type Sheet } from "./sheet.js";
+import { Demand, Mark, type Sheet } from "./sheet.js";
 import type { Insert, Solution } from "./solver.js";
 
 const LINE_ENDS = { lf: "\n", crlf: "\r\n", cr: "\r" } as const;
 
 /** The changes that turn a sheet's text into the solution, sorted and minimal. */
-export function render(sheet: Sheet, solution: Solution, style: Style, ruleNames: readonly string[]): Change[] {
-  return new Renderer(sheet, solution, style, ruleNames).run();
+export function render(sheet: Sheet, solution: Solution, style: Style, language: Words): Change[] {
+  return new Renderer(sheet, solution, style, language).run();
 }
+
+/** What rendering asks of a language. */
+type Words = Pick<Language, "rules" | "splitRule" | "fusing">;
+
+const WORD = /[\p{L}\p{N}_$]/u;
 
 class Renderer {
   private readonly changes: Change[] = [];
@@ -25,7 +31,7 @@ class Renderer {
     private readonly sheet: Sheet,
     private readonly solution: Solution,
     private readonly style: Style,
-    private readonly ruleNames: readonly string[],
+    private readonly language: Words,
   ) {
     this.eol = LINE_ENDS[style.endOfLine];
     this.tokens = sheet.tokens;
@@ -47,11 +53,21 @@ class Renderer {
     const lines = this.solution.lines[g]!;
     const column = this.solution.columns[g]!;
     if (lines < 0) return this.asWritten(g, from, to, column, prefix);
-    const white = this.white(lines, column);
+    const fuses = lines === 0 && column === 0 && from < to && this.fuses(from, to);
+    const white = this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
     if (!this.style.trimTrailingWhitespace && lines > 0) while (text[kept] === " " || text[kept] === "\t") kept++;
-    pushChanges(this.changes, text, from, to, prefix + text.slice(from, kept) + white, this.ruleOf(g));
+    pushChanges(this.changes, text, from, to, prefix + text.slice(from, kept) + white, lines > 0 || prefix !== "" ? this.lineRuleOf(g) : this.ruleOf(g));
+  }
+
+  /** Whether the tokens around the gap [from, to) would become one without it. */
+  private fuses(from: number, to: number): boolean {
+    const { text } = this.tokens;
+    if (from === 0 || to === text.length) return false;
+    const before = text[from - 1]!;
+    const after = text[to]!;
+    return this.language.fusing.has(before + after) || (WORD.test(before) && WORD.test(after));
   }
 
   private asWritten(g: number, from: number, to: number, column: number, prefix: string): void {
@@ -128,7 +144,13 @@ class Renderer {
     return changes;
   }
 
+  /** The rule for a gap where a line ends or something is put in. */
+  private lineRuleOf(g: number): string {
+    const demand = this.sheet.demand[g];
+    return demand === Demand.Fold || demand === Demand.Seam ? this.language.rules[this.language.splitRule]! : this.ruleOf(g);
+  }
+
   private ruleOf(g: number): string {
-    return this.ruleNames[this.sheet.rule[g]!]!;
+    return this.language.rules[this.sheet.rule[g]!]!;
   }
 }

@@ -127,9 +127,16 @@ class Solver {
       }
       this.token(g);
     }
-    const final = this.options.style.insertFinalNewline ? 1 : Math.min(1, lineEndsIn(tokens, count));
-    this.lines[count] = count === 0 ? 0 : final;
+    this.lines[count] = this.finalLines();
     return { lines: this.lines, columns: this.columns, shifts: this.shifts, inserts: this.inserts, dropped: this.dropped };
+  }
+
+  /** Line ends after the last token. */
+  private finalLines(): number {
+    const { tokens } = this.sheet;
+    if (tokens.count === 0) return 0;
+    if (tokens.has(tokens.count - 1, TokenFlag.Continues)) return -1;
+    return this.options.style.insertFinalNewline ? 1 : Math.min(1, lineEndsIn(tokens, tokens.count));
   }
 
   private get top(): number {
@@ -167,7 +174,7 @@ class Solver {
     const { upTo, nextEnd, toBreak } = this.measure;
     const ends = nextEnd[begin]!;
     if (ends < end) {
-      const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine);
+      const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
       if (frames.has(f, FrameFlag.Whole) && !inText) return State.Split;
       return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
     }

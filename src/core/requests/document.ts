@@ -20,7 +20,7 @@ export function formatWhole(language: Language, syntax: Syntax, style: Style, fr
     freeLines: language.freeLines,
     ...(frozen === undefined ? {} : { frozen }),
   });
-  return render(sheet, solution, style, language.rules);
+  return render(sheet, solution, style, language);
 }
 
 /** The stretches of a text that its parser did not understand, as UTF-16 offsets, outermost ones only. */

@@ -16,8 +16,10 @@ export const python: Language = {
   defaults: { indentSize: 4, maxLineLength: 79, blankLineLimit: 2 },
   rules: RULES,
   commentRule: R.Comment,
+  splitRule: R.Split,
   trailingSpace: 2,
   freeLines: false,
+  fusing: new Set(["**", "//", "<<", ">>", "->", ":=", "==", "!=", "<=", ">=", "+=", "-=", "*=", "/=", "%=", "&=", "|=", "^=", "@=", ".."]),
   unparsed: N.Unparsed,
 
   parse(text: string): Syntax {

@@ -64,11 +64,17 @@ class PythonLayout {
   /** The statements of a node; `docstring` marks where a string statement in front documents it. */
   private block(node: number, owner: N): void {
     const { sheet, tree } = this;
-    const first = tree.child(node);
-    if (owner === N.Module || owner === N.Function || owner === N.Class) this.docstring(first);
+    const documented = owner === N.Module || owner === N.Function || owner === N.Class;
+    const docstring = documented && this.isDocstring(tree.child(node)) ? tree.child(node) : NONE;
+    if (docstring !== NONE) this.docstring(tree.first(docstring));
     const most = Math.min(this.style.blankLineLimit, this.depth === 0 ? 2 : 1);
     layoutBlock(sheet, tree, node, {
-      blanks: (previous, child) => this.blanksBetween(previous, child, most),
+      blanks: (previous, child) => {
+        // A blank line follows what documents a module or a class (PEP 257).
+        const apart = previous === docstring && previous !== NONE && owner !== N.Function ? 1 : 0;
+        const [least, limit] = this.blanksBetween(previous, child, most);
+        return [Math.min(Math.max(least, apart), limit), limit];
+      },
       most,
       child: (child) => this.visit(child),
       token: (t) => this.separator(t),
@@ -100,11 +106,16 @@ class PythonLayout {
     return kind === N.Import || kind === N.ImportFrom;
   }
 
-  private docstring(statement: number): void {
-    const { tree, tokens, sheet } = this;
-    if (statement === NONE || tree.kind(statement) !== N.Expression || tree.child(statement) !== NONE) return;
-    const t = tree.first(statement);
-    if (tree.end(statement) !== t + 1 || tokens.kind(t) !== T.String) return;
+  /** Whether a statement is a string and nothing else. */
+  private isDocstring(statement: number): boolean {
+    const { tree, tokens } = this;
+    if (statement === NONE || tree.kind(statement) !== N.Expression || tree.child(statement) !== NONE) return false;
+    return tree.end(statement) === tree.first(statement) + 1 && tokens.kind(tree.first(statement)) === T.String;
+  }
+
+  /** The inner lines of a docstring move with its first. */
+  private docstring(t: number): void {
+    const { tokens, sheet } = this;
     if (tokens.has(t, TokenFlag.MultiLine) && /^[ru]*("""|''')/i.test(tokens.text.slice(tokens.start(t), tokens.start(t) + 5))) {
       sheet.mark(t, Mark.Reindent);
     }
@@ -281,7 +292,7 @@ class PythonLayout {
     const { tree, tokens } = this;
     const first = tokens.skipTrivia(tree.first(node));
     const head: T = tokens.kind(first);
-    const conditional = head === T.If || head === T.Elif || head === T.While || tokens.is(first, "match");
+    const conditional = head === T.If || head === T.Elif || head === T.While || tokens.is(first, "match") || tokens.is(first, "case");
     this.header(node, (t, child) => {
       if (conditional && child !== NONE && tree.kind(child) !== N.As) return this.value(t, tree.end(child), child);
       // The iterable of a `for`: what follows `in`.
@@ -303,6 +314,8 @@ class PythonLayout {
       if (child !== NONE && t === tree.first(child)) {
         if (tree.kind(child) === N.Suite) {
           this.suite(child, tree.kind(node));
+        } else if (t === tree.first(node)) {
+          this.visit(child);
         } else if (special(t, child) === false) {
           this.headerRule(t, T.End, before);
           this.visit(child);
@@ -427,7 +440,7 @@ class PythonLayout {
     }
     const comma = several && this.style.closingComma === "when-split" && tokens.kind(tree.end(node) - 1) !== T.Comma;
     const frame = sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Parens | (comma ? FrameFlag.Comma : 0), 1);
-    sheet.set(tree.first(node), Demand.Fold, R.Split);
+    sheet.set(tree.first(node), Demand.Fold, R.Keyword);
     if (!several) sheet.frames.setHug(frame, this.breakInside(tree.child(node)));
     this.run(node, this.commaRule);
     sheet.close();
@@ -465,12 +478,13 @@ class PythonLayout {
       return this.elements(first, end, child, this.wordRule, 1);
     }
     const inside = this.bracketFirst(kind, child) ? this.breakInside(tree.child(child)) : 0;
-    const atom = kind === N.None || (inside === 0 && (kind === N.Primary || kind === N.Unary || kind === N.Lambda));
+    const chain = kind === N.Primary && this.links(child) >= 2;
+    const atom = kind === N.None || (inside === 0 && !chain && (kind === N.Primary || kind === N.Unary || kind === N.Lambda));
     const comma = kind === N.ExpressionList && this.style.closingComma === "when-split" && tokens.kind(end - 1) !== T.Comma;
     const flags = FrameFlag.Parens | (atom ? FrameFlag.IfItHelps : 0) | (comma ? FrameFlag.Comma : 0);
     const frame = sheet.open(first, end - 1, flags, 1);
     if (inside > 0) sheet.frames.setHug(frame, inside);
-    sheet.set(first, Demand.Fold, R.Split);
+    sheet.set(first, Demand.Fold, R.Operator);
     if (kind === N.ExpressionList) this.run(child, this.commaRule);
     else this.elements(first, end, child, this.wordRule, 0);
     sheet.close();

@@ -1,7 +1,7 @@
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn } from "../../core/text/width.js";
 import { T } from "./kinds.js";
-import { stringEnd } from "./strings.js";
+import { isClosed, stringEnd } from "./strings.js";
 
 /** The token begins a logical line (Python reference, 2.1.1). */
 export const LOGICAL = TokenFlag.Own;
@@ -159,6 +159,7 @@ class Lexer {
         break;
       }
     }
+    if (end === this.text.length && !isClosed(this.text, quotes, end)) flags |= TokenFlag.Continues;
     this.add(T.String, start, end, flags);
   }
 

@@ -40,6 +40,9 @@ export function parsePython(tokens: TokenTable): Tree {
 }
 
 class PythonParser extends Parser {
+  /** Set where something that the grammar wants is not there, such as an operand. */
+  private missing = false;
+
   module(): Tree {
     this.begin();
     this.statements(-1);
@@ -158,7 +161,7 @@ class PythonParser extends Parser {
   /** Whether a colon outside brackets stands on this line: `case 1: pass`. */
   private colonAtDepthZero(): boolean {
     let open = 0;
-    for (let t = this.at + 2; t < this.tokens.count && !this.tokens.has(t, LOGICAL); t++) {
+    for (let t = this.at + 1; t < this.tokens.count && !this.tokens.has(t, LOGICAL); t++) {
       const kind = this.tokens.kind(t);
       if (kind >= T.LeftParen && kind <= T.LeftBrace) open++;
       else if (kind >= T.RightParen && kind <= T.RightBrace) open--;
@@ -198,6 +201,7 @@ class PythonParser extends Parser {
 
   private clause(column: number): void {
     const first = this.at;
+    this.missing = false;
     this.eat(T.Async);
     const keyword = this.kind;
     this.next();
@@ -212,30 +216,38 @@ class PythonParser extends Parser {
         if (keyword === T.Except) this.eat(T.Star);
         if (this.kind !== T.Colon) this.pattern();
     }
-    this.suite(column);
+    this.suite(first, column);
     this.finish(N.Clause, first);
   }
 
-  /** An expression list, with the `as` and the guard that `case` and `except` allow. */
+  /** An expression list, with the `as` after each and the guard that `case` and `except` allow. */
   private pattern(): void {
     const first = this.at;
-    this.expressions();
-    if (this.kind === T.As) {
-      this.next();
-      this.primary();
-      this.finish(N.As, first);
+    let several = false;
+    for (;;) {
+      const item = this.at;
+      this.starred();
+      if (this.eat(T.As)) {
+        this.primary();
+        this.finish(N.As, item);
+      }
+      if (!this.eat(T.Comma)) break;
+      several = true;
+      if (!this.startsExpression()) break;
     }
+    if (several) this.finish(N.ExpressionList, first);
     if (this.eat(T.If)) this.expression();
   }
 
-  /** The colon of a header and the block that it opens. */
-  private suite(column: number): void {
+  /** The colon of a header that began at token `header`, and the block that it opens. */
+  private suite(header: number, column: number): void {
     if (this.kind !== T.Colon) {
       const junk = this.at;
       while (this.kind !== T.End && !(this.kind === T.Colon && this.peek() === T.End)) this.next();
       this.finish(N.Unparsed, junk);
     }
     this.eat(T.Colon);
+    if (this.missing) this.finish(N.Unparsed, header);
     const first = this.taken;
     if (this.kind !== T.End) this.simpleLine();
     else this.nested(() => this.statements(column));
@@ -257,9 +269,10 @@ class PythonParser extends Parser {
     while (this.kind === T.At) {
       const decorator = this.at;
       this.next();
+      this.missing = false;
       this.expression();
       this.junk();
-      this.finish(N.Decorator, decorator);
+      this.finish(this.missing ? N.Unparsed : N.Decorator, decorator);
       if (this.atEnd || this.columnOf(this.at) !== column) break;
       const kind = this.tokens.kind(this.at);
       if (kind !== T.At && kind !== T.Def && kind !== T.Class && kind !== T.Async) break;
@@ -274,14 +287,16 @@ class PythonParser extends Parser {
     const first = this.at;
     this.eat(T.Async);
     this.next();
-    this.eat(T.Name);
+    this.missing = !this.eat(T.Name);
     if (this.kind === T.LeftBracket) this.parameters(N.TypeParameters, T.RightBracket);
     if (this.kind === T.LeftParen) {
       if (kind === N.Class) this.bracket();
       else this.parameters(N.Parameters, T.RightParen);
+    } else if (kind === N.Function) {
+      this.missing = true;
     }
     if (this.eat(T.Arrow)) this.expressions();
-    this.suite(column);
+    this.suite(first, column);
     this.finish(kind, first);
   }
 
@@ -296,8 +311,9 @@ class PythonParser extends Parser {
 
   private simple(): void {
     const first = this.at;
+    this.missing = false;
     const kind = this.simpleStatement();
-    if (this.kind !== T.End && this.kind !== T.Semicolon) {
+    if (this.missing || (this.kind !== T.End && this.kind !== T.Semicolon)) {
       this.skipLine();
       this.finish(N.Unparsed, first);
     } else {
@@ -369,6 +385,7 @@ class PythonParser extends Parser {
   }
 
   private importNames(closer: T): void {
+    if (this.kind !== T.Name) this.missing = true;
     while (this.kind === T.Name) {
       const name = this.at;
       this.next();
@@ -592,12 +609,13 @@ class PythonParser extends Parser {
         this.bracket();
         break;
       default:
+        this.missing = true;
         return;
     }
     const atom = this.taken;
     for (;;) {
       if (this.eat(T.Dot)) {
-        this.eat(T.Name);
+        if (!this.eat(T.Name)) this.missing = true;
       } else if (this.is(T.LeftParen) || this.is(T.LeftBracket)) {
         this.trailer();
       } else {

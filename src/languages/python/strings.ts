@@ -12,6 +12,12 @@ export function quoteLength(text: string, at: number): number {
   return text.charCodeAt(at + 1) === quote && text.charCodeAt(at + 2) === quote ? 3 : 1;
 }
 
+/** Whether the string from its quotes to `end` ends in the quotes that opened it. */
+export function isClosed(text: string, quotes: number, end: number): boolean {
+  const length = quoteLength(text, quotes) === 3 && end - quotes !== 2 ? 3 : 1;
+  return end - quotes >= 2 * length && text.endsWith(text.slice(quotes, quotes + length), end);
+}
+
 /**
  * The end of the string whose quotes open at `at`. An unclosed one ends with its line, or with the
  * text where its quotes are triple.

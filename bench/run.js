@@ -1,0 +1,13 @@
+import { benchPython } from "./python.js";
+
+const BENCHES = { python: benchPython };
+
+const asked = process.argv.slice(2);
+const unknown = asked.find((name) => !Object.hasOwn(BENCHES, name));
+if (unknown !== undefined) {
+  console.error(`There is no bench "${unknown}". There are: ${Object.keys(BENCHES).join(", ")}.`);
+  process.exit(2);
+}
+for (const [name, bench] of Object.entries(BENCHES)) {
+  if (asked.length === 0 || asked.includes(name)) await bench();
+}

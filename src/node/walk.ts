@@ -1,0 +1,38 @@
+import { statSync } from "node:fs";
+import { fdir } from "fdir";
+import { SourceError } from "./source.js";
+
+/** Folders that hold what tools made or fetched, not what people write. */
+const SKIPPED = new Set(["node_modules", "__pycache__"]);
+
+/**
+ * The files to work on, in a stable order: each path that is a file, and of each folder the files
+ * below it that `accepts` names. Symbolic links in folders are not followed; hidden folders and
+ * those of fetched packages are passed over.
+ *
+ * @returns paths, and an error for each path that does not exist.
+ */
+export function findSources(paths: readonly string[], accepts: (path: string) => boolean): (string | SourceError)[] {
+  const found: (string | SourceError)[] = [];
+  const seen = new Set<string>();
+  for (const path of paths) {
+    const stats = statSync(path, { throwIfNoEntry: false });
+    if (stats === undefined) found.push(new SourceError(path, "there is no such file or folder"));
+    const files = stats === undefined ? [] : stats.isDirectory() ? walk(path).filter(accepts) : [path];
+    for (const file of files) {
+      if (!seen.has(file)) found.push(file);
+      seen.add(file);
+    }
+  }
+  return found;
+}
+
+function walk(folder: string): string[] {
+  return new fdir({ excludeSymlinks: true })
+    .withBasePath()
+    .exclude((name) => name.startsWith(".") || SKIPPED.has(name))
+    .crawl(folder)
+    .sync()
+    .map((path) => path.replace(/^\.\//, ""))
+    .sort();
+}

@@ -1,0 +1,39 @@
+import type { Document, Engine } from "../core/engine.js";
+import type { TextDocumentContentChangeEvent, TextDocumentItem } from "vscode-languageserver/node.js";
+
+/** The texts that the client has open, each as a document of the engine. */
+export class OpenDocuments {
+  private readonly documents = new Map<string, Document>();
+  private readonly unknown = new Set<string>();
+
+  /** @param report takes one line for each language that the engine does not know. */
+  constructor(
+    private readonly engine: Engine,
+    private readonly report: (line: string) => void,
+  ) {}
+
+  open({ uri, languageId, version, text }: TextDocumentItem): void {
+    const language = this.engine.language(languageId) ?? this.engine.languageFor(uri);
+    if (language === undefined) {
+      this.documents.delete(uri);
+      if (!this.unknown.has(languageId)) this.report(`Oak Tide knows no language "${languageId}"; ${uri} is left as it is.`);
+      this.unknown.add(languageId);
+      return;
+    }
+    const id = language.ids.includes(languageId) ? languageId : language.ids[0]!;
+    this.documents.set(uri, this.engine.open({ uri, languageId: id, text, version }));
+  }
+
+  change(uri: string, version: number, changes: readonly TextDocumentContentChangeEvent[]): void {
+    this.documents.get(uri)?.update(changes, version);
+  }
+
+  close(uri: string): void {
+    this.documents.delete(uri);
+  }
+
+  /** The document of `uri`, or undefined where it is not open or its language is not known. */
+  get(uri: string): Document | undefined {
+    return this.documents.get(uri);
+  }
+}

@@ -1,0 +1,1 @@
+export { serve } from "./server.js";

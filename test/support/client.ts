@@ -1,0 +1,56 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { createMessageConnection, type MessageConnection } from "vscode-languageserver/node.js";
+import { StreamMessageReader, StreamMessageWriter } from "vscode-languageserver/node.js";
+import { onTestFinished } from "vitest";
+import type { PositionEncoding, Range, TextEdit } from "oak-tide";
+import { COMMAND } from "./process.js";
+
+export const OPTIONS = { tabSize: 4, insertSpaces: true };
+
+/** A scripted editor that talks to the real server over its standard input and output. */
+export class Client {
+  readonly process: ChildProcess;
+  readonly connection: MessageConnection;
+  readonly log: string[] = [];
+
+  constructor() {
+    this.process = spawn(process.execPath, [COMMAND, "serve"], { stdio: ["pipe", "pipe", "pipe"] });
+    this.connection = createMessageConnection(
+      new StreamMessageReader(this.process.stdout!),
+      new StreamMessageWriter(this.process.stdin!),
+    );
+    this.connection.onNotification("window/logMessage", ({ message }: { message: string }) => this.log.push(message));
+    this.connection.listen();
+    onTestFinished(() => {
+      this.connection.dispose();
+      this.process.kill();
+    });
+  }
+
+  async start(positionEncodings?: PositionEncoding[]): Promise<{ capabilities: Record<string, unknown> }> {
+    const general = positionEncodings === undefined ? {} : { general: { positionEncodings } };
+    const answer = await this.connection.sendRequest("initialize", { processId: null, rootUri: null, capabilities: general });
+    await this.connection.sendNotification("initialized", {});
+    return answer as { capabilities: Record<string, unknown> };
+  }
+
+  open(uri: string, text: string, languageId = "python"): Promise<void> {
+    return this.connection.sendNotification("textDocument/didOpen", { textDocument: { uri, languageId, version: 1, text } });
+  }
+
+  change(uri: string, version: number, contentChanges: { range?: Range; text: string }[]): Promise<void> {
+    return this.connection.sendNotification("textDocument/didChange", { textDocument: { uri, version }, contentChanges });
+  }
+
+  format(uri: string, options: object = OPTIONS): Promise<TextEdit[]> {
+    return this.connection.sendRequest("textDocument/formatting", { textDocument: { uri }, options });
+  }
+
+  formatRange(uri: string, range: Range): Promise<TextEdit[]> {
+    return this.connection.sendRequest("textDocument/rangeFormatting", { textDocument: { uri }, range, options: OPTIONS });
+  }
+
+  formatRanges(uri: string, ranges: Range[]): Promise<TextEdit[]> {
+    return this.connection.sendRequest("textDocument/rangesFormatting", { textDocument: { uri }, ranges, options: OPTIONS });
+  }
+}
