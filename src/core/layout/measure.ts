@@ -32,10 +32,17 @@ export class Measure {
     this.nextEnd[count] = this.nextEnd[count + 1] = count;
     for (let g = count - 1; g >= 0; g--) {
       this.nextEnd[g] = this.endsLine(g) ? g : this.nextEnd[g + 1]!;
-      // An optional comma before a break is there when the break is.
-      const comma = sheet.is(g, Mark.CommaSlot) || sheet.is(g, Mark.RemovedFlat) ? 1 : 0;
-      this.toBreak[g] = comma + (this.mayBreak(g) ? 0 : this.flatGap(g) + this.head(g) + this.toBreak[g + 1]!);
+      this.toBreak[g] = this.added(g) + (this.mayBreak(g) ? 0 : this.flatGap(g) + this.head(g) + this.toBreak[g + 1]!);
     }
+  }
+
+  /** Columns of what is put in at gap g if a line ends there: a comma, or an opening bracket. */
+  private added(g: number): number {
+    const { sheet } = this;
+    if (sheet.is(g, Mark.CommaSlot) || sheet.is(g, Mark.RemovedFlat)) return 1;
+    const owner = sheet.owner[g]!;
+    if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.frames.begin(owner) === g) return this.flatGap(g) + 1;
+    return 0;
   }
 
   /** Columns of gap g where no line ends in it. */

@@ -69,6 +69,8 @@ class Solver {
   private readonly state: Uint8Array;
   private readonly base: Int32Array;
   private readonly safe: Uint8Array;
+  /** The innermost frame around whose brackets were added, or `ROOT`: a line ends after it. */
+  private readonly wall: Int32Array;
   /** 1 where the frame's added brackets were opened. */
   private readonly opened: Uint8Array;
   private readonly stack: number[] = [];
@@ -79,6 +81,8 @@ class Solver {
   private indent = 0;
   /** How far the current line moved against the source. */
   private shift = 0;
+  /** The same for the line on which the current unit began. */
+  private unitShift = 0;
   private nextFrame = 0;
 
   private readonly limit: number;
@@ -94,6 +98,7 @@ class Solver {
     this.base = new Int32Array(sheet.frames.count);
     this.safe = new Uint8Array(sheet.frames.count);
     this.opened = new Uint8Array(sheet.frames.count);
+    this.wall = new Int32Array(sheet.frames.count);
     this.limit = options.style.maxLineLength;
     this.step = options.style.indentSize;
   }
@@ -151,6 +156,7 @@ class Solver {
     this.stack.push(f);
     this.saved.push({ column: this.column, indent: this.indent, shift: this.shift, inserts: this.inserts.length });
     this.base[f] = this.indent;
+    this.wall[f] = parent === ROOT ? ROOT : this.wall[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
     const block = frames.has(f, FrameFlag.Block);
     const parens = frames.has(f, FrameFlag.Parens);
@@ -158,6 +164,7 @@ class Solver {
     let state = this.decide(f);
     if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
     this.state[f] = state;
+    if (parens && state === State.Split) this.wall[f] = f;
     this.opened[f] = 0;
     this.safe[f] = bracket || (block ? this.options.freeLines : reachable) || (parens && state === State.Split) ? 1 : 0;
     return state;
@@ -171,7 +178,7 @@ class Solver {
     if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end))) return State.Pass;
     if (frames.has(f, FrameFlag.Split) || frames.has(f, FrameFlag.Block)) return State.Split;
     const room = this.limit - this.column;
-    const { upTo, nextEnd, toBreak } = this.measure;
+    const { upTo, nextEnd } = this.measure;
     const ends = nextEnd[begin]!;
     if (ends < end) {
       const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
@@ -179,11 +186,25 @@ class Solver {
       return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
     }
     const content = upTo[end]! - upTo[begin]!;
-    if (content + toBreak[end]! <= room) return State.Flat;
+    if (content + this.toBreak(end, f) <= room) return State.Flat;
     const hug = frames.hug(f);
     if (hug > 0 && upTo[hug]! - upTo[begin]! <= room) return State.Pass;
-    if (frames.has(f, FrameFlag.IfItHelps) && content - 1 > this.limit - this.indent - this.step) return State.Pass;
+    if (frames.has(f, FrameFlag.IfItHelps)) {
+      // It helps where the content then fits, and so does what stands before it with the bracket.
+      if (content - 1 > this.limit - this.indent - this.step || this.column + 2 > this.limit) return State.Pass;
+    }
     return State.Split;
+  }
+
+  /** Columns from gap g, in frame f or at its end, to the next place where a line may end. */
+  private toBreak(g: number, f: number): number {
+    const { frames } = this.sheet;
+    const columns = this.measure.toBreak[g]!;
+    const wall = f === ROOT ? ROOT : this.wall[f]!;
+    if (wall === ROOT || wall === f && g > frames.end(f)) return columns;
+    const end = frames.end(wall) + 1;
+    if (g > end) return columns;
+    return Math.min(columns, this.measure.upTo[end]! - this.measure.upTo[g]! + (frames.has(wall, FrameFlag.Comma) ? 1 : 0));
   }
 
   /** Ends a frame before gap g, where the brackets that it added close. */
@@ -282,7 +303,7 @@ class Solver {
     const { sheet, measure } = this;
     const { frames } = sheet;
     const flat = measure.flatGap(g);
-    const ahead = flat + measure.head(g) + measure.toBreak[g + 1]!;
+    const ahead = flat + measure.head(g) + this.toBreak(g + 1, owner);
     if (state === State.Split) {
       const keeps = frames.has(owner, FrameFlag.Flow) && sheet.demand[g] === Demand.Fold;
       if (keeps && this.column + ahead <= this.limit && !this.rowKept(g)) {
@@ -338,7 +359,9 @@ class Solver {
     this.columns[g] = column;
     this.column = column;
     this.indent = column;
-    if (written >= 0) this.shift = column - written;
+    if (written < 0) return;
+    this.shift = column - written;
+    if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitShift = this.shift;
   }
 
   private writtenColumn(g: number): number {
@@ -350,7 +373,8 @@ class Solver {
   private asWritten(g: number): void {
     this.lines[g] = -1;
     if (this.sheet.tokens.onNewLine(g)) {
-      const column = Math.max(0, this.writtenColumn(g) + this.shift);
+      const continued = this.sheet.tokens.has(g - 1, TokenFlag.Continues);
+      const column = Math.max(0, this.writtenColumn(g) + (continued ? this.unitShift : this.shift));
       this.columns[g] = column;
       this.column = column;
     } else {

@@ -25,7 +25,7 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
     sheet.owner[t] = sheet.owner[next]!;
     sheet.rule[t] = rule;
     if (tokens.has(t, TokenFlag.Continues)) {
-      sheet.demand[t] = Demand.AsWritten;
+      sheet.demand[t] = inBrackets(sheet, next) ? Demand.Space : Demand.AsWritten;
     } else if (tokens.onNewLine(t)) {
       line(sheet, t, blanks);
     } else if (tokens.has(t, TokenFlag.EndsLine)) {
@@ -34,7 +34,9 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
       sheet.demand[t] = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam ? Demand.AsWritten : Demand.Space;
     }
   }
-  if (tokens.has(t, TokenFlag.Continues)) {
+  if (tokens.has(t, TokenFlag.Continues) && inBrackets(sheet, next)) {
+    line(sheet, after, 0);
+  } else if (tokens.has(t, TokenFlag.Continues)) {
     sheet.demand[after] = Demand.AsWritten;
     sheet.owner[after] = sheet.owner[t]!;
   } else if (tokens.has(t, TokenFlag.EndsLine) && after === next) {
@@ -44,6 +46,13 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
       default: if (after < tokens.count) line(sheet, next, blanks);
     }
   }
+}
+
+/** Whether brackets stand around gap g, so that lines may end there anyhow. */
+function inBrackets(sheet: Sheet, g: number): boolean {
+  let f = sheet.owner[g]!;
+  while (f !== ROOT && !sheet.frames.has(f, FrameFlag.Bracket | FrameFlag.Block)) f = sheet.frames.parent(f);
+  return sheet.frames.has(f, FrameFlag.Bracket);
 }
 
 function line(sheet: Sheet, gap: number, blanks: number): void {

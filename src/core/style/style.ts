@@ -3,7 +3,7 @@ export interface Style {
   readonly indentStyle: "space" | "tab";
   /** Columns of one step. */
   readonly indentSize: number;
-  /** Columns from one tab stop to the next. */
+  /** Columns from one tab stop to the next; as `indentSize` where tabs indent. */
   readonly tabWidth: number;
   readonly endOfLine: "lf" | "crlf" | "cr";
   readonly trimTrailingWhitespace: boolean;
@@ -68,6 +68,8 @@ export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[])
       style[name] = value;
     }
   }
+  // One step is one tab, so that a tab is as wide as a step.
+  if (style["indentStyle"] === "tab" && style["indentSize"] !== undefined) style["tabWidth"] = style["indentSize"];
   return style as unknown as Style;
 }
 

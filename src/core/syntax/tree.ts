@@ -82,6 +82,11 @@ export class Tree {
     return node;
   }
 
+  /** Gives a node another kind, where what follows it tells that it is something else. */
+  setKind(node: number, kind: number): void {
+    this.kinds[node] = kind;
+  }
+
   /** The parentless node finished last, or `NONE`. */
   get last(): number {
     return this.openCount > 0 ? this.open[this.openCount - 1]! : NONE;

@@ -19,7 +19,7 @@ export const python: Language = {
   splitRule: R.Split,
   trailingSpace: 2,
   freeLines: false,
-  fusing: new Set(["**", "//", "<<", ">>", "->", ":=", "==", "!=", "<=", ">=", "+=", "-=", "*=", "/=", "%=", "&=", "|=", "^=", "@=", ".."]),
+  fusing: new Set(["**", "//", "<<", ">>", "->", ":=", "==", "!=", "<=", ">=", "+=", "-=", "*=", "/=", "%=", "&=", "|=", "^=", "@="]),
   unparsed: N.Unparsed,
 
   parse(text: string): Syntax {

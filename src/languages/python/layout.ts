@@ -32,6 +32,8 @@ class PythonLayout {
   private readonly tree: Tree;
   /** Nesting of the block being laid out. */
   private depth = 0;
+  /** How many frames around the place have brackets, real ones or such as may be added: else no line may end. */
+  private bracketed = 0;
   private readonly bracketedWith: boolean;
   private readonly asWritten: boolean;
 
@@ -242,12 +244,17 @@ class PythonLayout {
 
   // Rules between two elements
 
+  /** A place where an expression may break, if a line may end here at all. */
+  private get fold(): Demand {
+    return this.bracketed > 0 ? Demand.Fold : Demand.Space;
+  }
+
   private readonly wordRule: Rule = (t, kind, before) => {
     switch (kind) {
       case T.Comma: case T.Semicolon: case T.Colon: return this.sheet.set(t, Demand.Join, R.Comma);
       case T.Dot: return this.sheet.set(t, before === T.From ? Demand.Space : Demand.Join, R.Import);
       case T.Star: if (before === T.Except) return this.sheet.set(t, Demand.Join, R.Keyword); break;
-      case T.Name: if (before === T.Dot || this.tokens.is(t - 1, "...")) return this.sheet.set(t, Demand.Join, R.Import);
+      case T.Name: if (before === T.Dot) return this.sheet.set(t, Demand.Join, R.Import);
     }
     this.sheet.set(t, Demand.Space, R.Keyword);
   };
@@ -259,12 +266,12 @@ class PythonLayout {
 
   private readonly pairRule: Rule = (t, kind) => this.sheet.set(t, kind === T.Colon ? Demand.Join : Demand.Space, R.Colon);
 
-  private readonly commaRule: Rule = (t, kind) => this.sheet.set(t, kind === T.Comma ? Demand.Join : Demand.Fold, R.Comma);
+  private readonly commaRule: Rule = (t, kind) => this.sheet.set(t, kind === T.Comma ? Demand.Join : this.fold, R.Comma);
 
   private readonly ternaryRule: Rule = (t, kind) =>
-    this.sheet.set(t, kind === T.If || kind === T.Else ? Demand.Fold : Demand.Space, R.Keyword);
+    this.sheet.set(t, kind === T.If || kind === T.Else ? this.fold : Demand.Space, R.Keyword);
 
-  private readonly comprehensionRule: Rule = (t) => this.sheet.set(t, Demand.Fold, R.Keyword);
+  private readonly comprehensionRule: Rule = (t) => this.sheet.set(t, this.fold, R.Keyword);
 
   private readonly lambdaRule: Rule = (t, kind) => this.sheet.set(t, kind === T.Colon ? Demand.Join : Demand.Space, R.Colon);
 
@@ -282,7 +289,7 @@ class PythonLayout {
       this.sheet.set(t, Demand.Space, R.Operator);
     } else {
       const breaks = operator === (this.style.operatorSplit === "before");
-      this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
+      this.sheet.set(t, breaks ? this.fold : Demand.Space, R.Operator);
     }
   };
 
@@ -424,11 +431,14 @@ class PythonLayout {
     const { tree, tokens, sheet } = this;
     if (tokens.kind(tree.first(node)) === T.LeftParen) return this.bracket(node);
     if (tree.end(node) - tree.first(node) < 2) return;
+    if (this.continued(tree.first(node), tree.end(node))) return this.run(node, this.wordRule);
     // The rule for the gap before the names was stated by the parent; in this frame it may break.
     const commas = tokens.kind(tree.end(node) - 1) !== T.Comma && this.style.closingComma === "when-split";
     sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Parens | (commas ? FrameFlag.Comma : 0), 1);
     sheet.set(tree.first(node), Demand.Fold, R.Import);
+    this.bracketed++;
     this.run(node, this.commaRule);
+    this.bracketed--;
     sheet.close();
   }
 
@@ -442,7 +452,9 @@ class PythonLayout {
     const frame = sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Parens | (comma ? FrameFlag.Comma : 0), 1);
     sheet.set(tree.first(node), Demand.Fold, R.Keyword);
     if (!several) sheet.frames.setHug(frame, this.breakInside(tree.child(node)));
+    this.bracketed++;
     this.run(node, this.commaRule);
+    this.bracketed--;
     sheet.close();
   }
 
@@ -479,14 +491,16 @@ class PythonLayout {
     }
     const inside = this.bracketFirst(kind, child) ? this.breakInside(tree.child(child)) : 0;
     const chain = kind === N.Primary && this.links(child) >= 2;
-    const atom = kind === N.None || (inside === 0 && !chain && (kind === N.Primary || kind === N.Unary || kind === N.Lambda));
+    const atom = kind === N.None || (inside === 0 && !chain && (kind === N.Primary || kind === N.Unary));
     const comma = kind === N.ExpressionList && this.style.closingComma === "when-split" && tokens.kind(end - 1) !== T.Comma;
     const flags = FrameFlag.Parens | (atom ? FrameFlag.IfItHelps : 0) | (comma ? FrameFlag.Comma : 0);
     const frame = sheet.open(first, end - 1, flags, 1);
     if (inside > 0) sheet.frames.setHug(frame, inside);
     sheet.set(first, Demand.Fold, R.Operator);
+    this.bracketed++;
     if (kind === N.ExpressionList) this.run(child, this.commaRule);
     else this.elements(first, end, child, this.wordRule, 0);
+    this.bracketed--;
     sheet.close();
   }
 
@@ -608,7 +622,7 @@ class PythonLayout {
           if (t === tree.first(node) && kind === T.String) this.string(t);
           if (t > tree.first(node)) {
             if (kind === T.Dot && tokens.kind(t - 1) === T.Number) sheet.set(t, Demand.AsWritten, R.Call);
-            else sheet.set(t, chain && call && kind === T.Dot ? Demand.Seam : Demand.Join, R.Call);
+            else sheet.set(t, chain && call && kind === T.Dot && this.bracketed > 0 ? Demand.Seam : Demand.Join, R.Call);
           }
           call = false;
         }
@@ -668,6 +682,7 @@ class PythonLayout {
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | (flow ? FrameFlag.Flow : 0) | (split ? FrameFlag.Split : 0), 1);
     if (items.hug > 0) sheet.frames.setHug(frame, items.hug);
     const hang = items.count > 1 || kind === N.Dict ? 1 : 0;
+    this.bracketed++;
     let child = tree.child(node);
     let before: T = T.Comma;
     for (let t = opener + 1; t < closer; ) {
@@ -691,6 +706,7 @@ class PythonLayout {
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Out);
     this.closingComma(items, this.commaRuleOf(kind, items));
+    this.bracketed--;
     sheet.close();
   }
 

@@ -216,7 +216,7 @@ class Lexer {
       case 58: return equal ? this.add(T.Walrus, start, start + 2) : this.add(T.Colon, start, start + 1);
       case 59: return this.add(T.Semicolon, start, start + 1);
       case 46:
-        if (next === 46 && this.text.charCodeAt(start + 2) === 46) return this.add(T.Name, start, start + 3);
+        if (next === 46 && this.text.charCodeAt(start + 2) === 46 && !this.inRelativeImport()) return this.add(T.Name, start, start + 3);
         return this.add(T.Dot, start, start + 1);
       case 61: return equal ? this.add(T.Equal, start, start + 2) : this.add(T.Assign, start, start + 1);
       case 33: return equal ? this.add(T.NotEqual, start, start + 2) : this.add(T.Unknown, start, start + 1);
@@ -239,6 +239,12 @@ class Lexer {
     }
     const width = this.text.codePointAt(start)! > 0xffff ? 2 : 1;
     this.add(T.Unknown, start, start + width);
+  }
+
+  /** After `from` dots count one by one: `from ... import tides`. */
+  private inRelativeImport(): boolean {
+    const before = this.tokens.kind(this.tokens.count - 1);
+    return before === T.From || before === T.Dot;
   }
 
   /** An operator, or the assignment it makes with `=`. */

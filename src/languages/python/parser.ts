@@ -214,19 +214,21 @@ class PythonParser extends Parser {
       case T.Else: case T.Try: case T.Finally: break;
       default:
         if (keyword === T.Except) this.eat(T.Star);
-        if (this.kind !== T.Colon) this.pattern();
+        if (this.kind !== T.Colon) this.pattern(keyword === T.Name && this.tokens.is(first, "case"));
     }
     this.suite(first, column);
     this.finish(N.Clause, first);
   }
 
   /** An expression list, with the `as` after each and the guard that `case` and `except` allow. */
-  private pattern(): void {
+  private pattern(guarded: boolean): void {
     const first = this.at;
     let several = false;
     for (;;) {
       const item = this.at;
-      this.starred();
+      // What follows `if` is the guard's, no conditional's.
+      if (guarded) this.target();
+      else this.starred();
       if (this.eat(T.As)) {
         this.primary();
         this.finish(N.As, item);

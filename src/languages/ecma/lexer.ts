@@ -1,0 +1,389 @@
+import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
+import { T } from "./kinds.js";
+import { WORDS, isPart, isStart, wordEnd } from "./words.js";
+
+/** A place to come back to. */
+export interface LexerMark {
+  readonly at: number;
+  readonly count: number;
+  readonly newLine: boolean;
+}
+
+/**
+ * Splits ECMAScript source into tokens, one whenever the parser asks (ECMA-262, chapter 12): only the
+ * grammar knows whether a slash begins a regular expression, a brace goes on with a template, or a
+ * word is text between tags. The parser looks at one token; where it expected another reading it has
+ * that token read again.
+ */
+export class Lexer {
+  readonly tokens: TokenTable;
+  private at: number;
+  private newLine = true;
+
+  constructor(readonly text: string) {
+    this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
+    this.tokens = new TokenTable(text, this.at);
+    if (text.charCodeAt(this.at) === 35 && text.charCodeAt(this.at + 1) === 33) this.lineComment(this.at);
+  }
+
+  mark(): LexerMark {
+    return { at: this.at, count: this.tokens.count, newLine: this.newLine };
+  }
+
+  rewind({ at, count, newLine }: LexerMark): void {
+    this.at = at;
+    this.newLine = newLine;
+    this.tokens.truncate(count);
+  }
+
+  /** Adds the comments up to the next token, and that token; answers its place, or the count at the end. */
+  scan(): number {
+    const { text, tokens } = this;
+    for (;;) {
+      const start = this.skipSpace();
+      if (start >= text.length) return tokens.count;
+      const c = text.charCodeAt(start);
+      if (c === 47) {
+        const next = text.charCodeAt(start + 1);
+        if (next === 47) {
+          this.lineComment(start);
+          continue;
+        }
+        if (next === 42) {
+          this.blockComment(start);
+          continue;
+        }
+      } else if ((c === 60 && text.startsWith("<!--", start)) || (c === 45 && this.newLine && text.startsWith("-->", start))) {
+        // Comments of scripts in pages (ECMA-262, B.1.1).
+        this.lineComment(start);
+        continue;
+      }
+      this.token(start, c);
+      return tokens.count - 1;
+    }
+  }
+
+  /** The kind of the token after the last one, which stays unread. */
+  peek(): T {
+    const mark = this.mark();
+    const kind = this.tokens.kind(this.scan());
+    this.rewind(mark);
+    return kind;
+  }
+
+  /** The code of the next character that is no white space. */
+  nextCharacter(): number {
+    const { at, newLine } = this;
+    const code = this.text.charCodeAt(this.skipSpace());
+    this.at = at;
+    this.newLine = newLine;
+    return code;
+  }
+
+  private skipSpace(): number {
+    const { text } = this;
+    let i = this.at;
+    for (; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === 32 || c === 9) continue;
+      if (c === 10 || c === 13 || c === 0x2028 || c === 0x2029) this.newLine = true;
+      else if (c !== 11 && c !== 12 && (c < 160 || !isWideSpace(c))) break;
+    }
+    this.at = i;
+    return i;
+  }
+
+  private add(kind: T, start: number, end: number, flags = 0): void {
+    this.tokens.add(kind, start, end, this.newLine ? flags | TokenFlag.OnNewLine : flags);
+    this.newLine = false;
+    this.at = end;
+  }
+
+  private lineComment(start: number): void {
+    const { text } = this;
+    let i = start;
+    while (i < text.length && !isLineEnd(text.charCodeAt(i))) i++;
+    while (i > start && (text.charCodeAt(i - 1) === 32 || text.charCodeAt(i - 1) === 9)) i--;
+    this.add(T.Comment, start, i, TokenFlag.Trivia | TokenFlag.EndsLine);
+  }
+
+  private blockComment(start: number): void {
+    const { text } = this;
+    const close = text.indexOf("*/", start + 2);
+    const end = close < 0 ? text.length : close + 2;
+    this.add(T.Comment, start, end, TokenFlag.Trivia | this.multiLine(start, end) | (close < 0 ? TokenFlag.Continues : 0));
+  }
+
+  private multiLine(start: number, end: number): number {
+    const { text } = this;
+    for (let i = start; i < end; i++) if (isLineEnd(text.charCodeAt(i))) return TokenFlag.MultiLine;
+    return 0;
+  }
+
+  private token(start: number, c: number): void {
+    if (c < 128 ? isStart(c) : isStart(c) || wordEnd(this.text, start) > start) return this.word(start, c);
+    switch (c) {
+      case 34: case 39: return this.string(start, c);
+      case 48: case 49: case 50: case 51: case 52: case 53: case 54: case 55: case 56: case 57: return this.number(start);
+      case 96: return this.template(start, T.Template, T.TemplateHead);
+      case 35: {
+        const end = wordEnd(this.text, start + 1);
+        return this.add(end > start + 1 ? T.PrivateName : T.Unknown, start, Math.max(end, start + 1));
+      }
+      case 92: {
+        const end = wordEnd(this.text, start);
+        return this.add(end > start ? T.Name : T.Unknown, start, Math.max(end, start + 1));
+      }
+    }
+    this.operator(start, c);
+  }
+
+  private word(start: number, first: number): void {
+    const { text } = this;
+    let i = start + 1;
+    if (first < 128) while (isPart(text.charCodeAt(i))) i++;
+    const c = text.charCodeAt(i);
+    if (first > 127 || c > 127 || c === 92) i = wordEnd(text, start);
+    this.add(first >= 97 && first <= 119 ? reserved(text, start, i, first) : T.Name, start, i);
+  }
+
+  private string(start: number, quote: number): void {
+    const { text } = this;
+    let flags = 0;
+    let i = start + 1;
+    for (; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === quote) {
+        i++;
+        break;
+      }
+      if (c === 92) {
+        i++;
+        if (text.charCodeAt(i) === 13 && text.charCodeAt(i + 1) === 10) i++;
+        if (isLineEnd(text.charCodeAt(i))) flags = TokenFlag.MultiLine;
+      } else if (c === 10 || c === 13) {
+        break;
+      }
+    }
+    this.add(T.String, start, Math.min(i, text.length), flags);
+  }
+
+  private number(start: number): void {
+    const { text } = this;
+    let i = start + 1;
+    const radix = text.charCodeAt(i) | 32;
+    if (text.charCodeAt(start) === 48 && (radix === 120 || radix === 111 || radix === 98)) {
+      i++;
+      while (isPart(text.charCodeAt(i))) i++;
+      return this.add(T.Number, start, i);
+    }
+    i = digitsEnd(text, start);
+    // After a leading zero, as in 017, a dot is a property's.
+    const octal = text.charCodeAt(start) === 48 && i > start + 1 && !/[89_]/.test(text.slice(start, i));
+    if (text.charCodeAt(i) === 46 && !octal) i = digitsEnd(text, i + 1);
+    this.add(T.Number, start, numberTail(text, i));
+  }
+
+  private fraction(start: number): void {
+    this.add(T.Number, start, numberTail(this.text, digitsEnd(this.text, start + 1)));
+  }
+
+  /** Template text from its backquote or brace at `start`, as `whole` where it ends there, else as `open`. */
+  private template(start: number, whole: T, open: T): void {
+    const { text } = this;
+    for (let i = start + 1; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === 92) i++;
+      else if (c === 96) return this.add(whole, start, i + 1, this.multiLine(start, i));
+      else if (c === 36 && text.charCodeAt(i + 1) === 123) return this.add(open, start, i + 2, this.multiLine(start, i));
+    }
+    this.add(whole, start, text.length, this.multiLine(start, text.length) | TokenFlag.Continues);
+  }
+
+  private operator(start: number, c: number): void {
+    const { text } = this;
+    const next = text.charCodeAt(start + 1);
+    const third = text.charCodeAt(start + 2);
+    const equal = next === 61;
+    switch (c) {
+      case 40: return this.add(T.LeftParen, start, start + 1);
+      case 41: return this.add(T.RightParen, start, start + 1);
+      case 44: return this.add(T.Comma, start, start + 1);
+      case 59: return this.add(T.Semicolon, start, start + 1);
+      case 58: return this.add(T.Colon, start, start + 1);
+      case 91: return this.add(T.LeftBracket, start, start + 1);
+      case 93: return this.add(T.RightBracket, start, start + 1);
+      case 123: return this.add(T.LeftBrace, start, start + 1);
+      case 125: return this.add(T.RightBrace, start, start + 1);
+      case 64: return this.add(T.At, start, start + 1);
+      case 126: return this.add(T.Tilde, start, start + 1);
+      case 46:
+        if (next >= 48 && next <= 57) return this.fraction(start);
+        if (next === 46 && third === 46) return this.add(T.Ellipsis, start, start + 3);
+        return this.add(T.Dot, start, start + 1);
+      case 61:
+        if (next === 62) return this.add(T.Arrow, start, start + 2);
+        if (equal) return this.add(T.Equality, start, start + (third === 61 ? 3 : 2));
+        return this.add(T.Assign, start, start + 1);
+      case 33:
+        if (equal) return this.add(T.Equality, start, start + (third === 61 ? 3 : 2));
+        return this.add(T.Bang, start, start + 1);
+      case 43:
+        if (next === 43) return this.add(T.PlusPlus, start, start + 2);
+        return this.assignable(T.Plus, start, 1);
+      case 45:
+        if (next === 45) return this.add(T.MinusMinus, start, start + 2);
+        return this.assignable(T.Minus, start, 1);
+      case 42: return next === 42 ? this.assignable(T.StarStar, start, 2) : this.assignable(T.Star, start, 1);
+      case 47: return this.assignable(T.Slash, start, 1);
+      case 37: return this.assignable(T.Percent, start, 1);
+      case 94: return this.assignable(T.Caret, start, 1);
+      case 38: return next === 38 ? this.assignable(T.AmpersandAmpersand, start, 2) : this.assignable(T.Ampersand, start, 1);
+      case 124: return next === 124 ? this.assignable(T.PipePipe, start, 2) : this.assignable(T.Pipe, start, 1);
+      case 63:
+        if (next === 63) return this.assignable(T.QuestionQuestion, start, 2);
+        if (next === 46 && !(third >= 48 && third <= 57)) return this.add(T.QuestionDot, start, start + 2);
+        return this.add(T.Question, start, start + 1);
+      case 60:
+        if (next === 60) return this.assignable(T.ShiftLeft, start, 2);
+        return equal ? this.add(T.LessEqual, start, start + 2) : this.add(T.Less, start, start + 1);
+      case 62: return this.add(T.Greater, start, start + 1);
+    }
+    const width = text.codePointAt(start)! > 0xffff ? 2 : 1;
+    this.add(T.Unknown, start, start + width);
+  }
+
+  /** An operator, or the assignment it makes with `=`. */
+  private assignable(kind: T, start: number, length: number): void {
+    if (this.text.charCodeAt(start + length) === 61) this.add(T.Augmented, start, start + length + 1);
+    else this.add(kind, start, start + length);
+  }
+
+  // Other readings of token t, the last one
+
+  private again(t: number): number {
+    const { tokens } = this;
+    this.newLine = tokens.onNewLine(t);
+    const start = tokens.start(t);
+    tokens.truncate(t);
+    return start;
+  }
+
+  /** A slash where a value is expected begins a regular expression. */
+  asRegex(t: number): void {
+    const { text } = this;
+    const start = this.again(t);
+    let inClass = false;
+    let i = start + 1;
+    for (; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (isLineEnd(c)) return this.add(T.Unknown, start, start + 1);
+      if (c === 92) i++;
+      else if (c === 91) inClass = true;
+      else if (c === 93) inClass = false;
+      else if (c === 47 && !inClass) break;
+    }
+    i++;
+    if (i > text.length) return this.add(T.Unknown, start, start + 1);
+    while (isPart(text.charCodeAt(i))) i++;
+    this.add(T.Regex, start, i);
+  }
+
+  /** A brace that ends a substitution goes on with the template. */
+  asTemplate(t: number): void {
+    this.template(this.again(t), T.TemplateTail, T.TemplateMiddle);
+  }
+
+  /** `>` where an operator is expected may be the beginning of `>>`, `>>>`, `>=` and their assignments. */
+  asGreater(t: number): void {
+    const { text } = this;
+    const start = this.tokens.start(t);
+    let i = start + 1;
+    while (i < start + 3 && text.charCodeAt(i) === 62) i++;
+    const equal = text.charCodeAt(i) === 61;
+    if (i === start + 1 && !equal) return;
+    this.again(t);
+    if (equal) this.add(i === start + 1 ? T.GreaterEqual : T.Augmented, start, i + 1);
+    else this.add(T.ShiftRight, start, i);
+  }
+
+  /** `<` where a list of types begins, whatever follows it. */
+  asLess(t: number): void {
+    const start = this.again(t);
+    this.add(T.Less, start, start + 1);
+  }
+
+  /** A name in a tag goes on over hyphens. */
+  asJsxName(t: number): void {
+    const { text, tokens } = this;
+    if (text.charCodeAt(tokens.end(t)) !== 45) return;
+    const start = this.again(t);
+    let i = start;
+    while (text.charCodeAt(i) === 45 || isPart(text.charCodeAt(i)) || text.charCodeAt(i) > 127) i++;
+    this.add(T.Name, start, i);
+  }
+
+  /** A tag's attribute value knows no escapes and may hold line ends. */
+  asJsxString(t: number): void {
+    const { text } = this;
+    const start = this.again(t);
+    const close = text.indexOf(text[start]!, start + 1);
+    const end = close < 0 ? text.length : close + 1;
+    this.add(T.String, start, end, this.multiLine(start, end) | (close < 0 ? TokenFlag.Continues : 0));
+  }
+
+  /** Between tags: the next `<`, `{`, or word of text. Forgets the tokens from `t` on, read otherwise. */
+  jsxChild(t: number): number {
+    const { text, tokens } = this;
+    tokens.truncate(t);
+    this.at = tokens.end(t - 1);
+    this.newLine = false;
+    let i = this.at;
+    for (; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === 10 || c === 13) this.newLine = true;
+      else if (c !== 32 && c !== 9) break;
+    }
+    this.at = i;
+    if (i >= text.length) return t;
+    const c = text.charCodeAt(i);
+    if (c === 60) {
+      this.add(T.Less, i, i + 1);
+    } else if (c === 123) {
+      this.add(T.LeftBrace, i, i + 1);
+    } else {
+      let end = i + 1;
+      while (end < text.length && !isJsxEdge(text.charCodeAt(end))) end++;
+      this.add(T.JsxText, i, end);
+    }
+    return t;
+  }
+}
+
+const isLineEnd = (c: number): boolean => c === 10 || c === 13 || c === 0x2028 || c === 0x2029;
+const isWideSpace = (c: number): boolean => c === 160 || c === 0xfeff || c === 0x1680 || c === 0x202f || c === 0x205f || c === 0x3000 || (c >= 0x2000 && c <= 0x200a);
+const isJsxEdge = (c: number): boolean => c === 60 || c === 123 || c === 32 || c === 9 || c === 10 || c === 13;
+
+function digitsEnd(text: string, from: number): number {
+  let i = from;
+  for (let c = text.charCodeAt(i); (c >= 48 && c <= 57) || c === 95; c = text.charCodeAt(i)) i++;
+  return i;
+}
+
+/** The end of a number after its digits: an exponent, a BigInt's suffix. */
+function numberTail(text: string, from: number): number {
+  let i = from;
+  if ((text.charCodeAt(i) | 32) === 101) {
+    const sign = text.charCodeAt(i + 1);
+    const exponent = sign === 43 || sign === 45 ? i + 2 : i + 1;
+    if (text.charCodeAt(exponent) >= 48 && text.charCodeAt(exponent) <= 57) i = digitsEnd(text, exponent);
+  }
+  return text.charCodeAt(i) === 110 ? i + 1 : i;
+}
+
+function reserved(text: string, start: number, end: number, first: number): T {
+  for (const [word, kind] of WORDS[first - 97]!) {
+    if (word.length === end - start && text.startsWith(word, start)) return kind;
+  }
+  return T.Name;
+}

@@ -1,0 +1,240 @@
+import { DEPTH_LIMIT, Parser } from "../../../core/syntax/parser.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
+import { indentColumn } from "../../../core/text/width.js";
+import { N, T, isWord, type Dialect } from "../kinds.js";
+import { Lexer } from "../lexer.js";
+
+/** Tab stops by which indentation is compared where brackets do not tell. */
+const TAB = 4;
+
+/** Where the line of an opening bracket begins; -1 where indentation does not count. */
+export type Opener = number;
+
+/**
+ * What all grammar rules stand on: tokens lexed on demand, going back, brackets, and recovery.
+ *
+ * A first pass trusts the brackets. Where they do not add up the text is read again, `doubtful`: now a
+ * bracket is also closed where a line stands no deeper than the line that opened it.
+ */
+export abstract class EcmaBase extends Parser {
+  /** A line end lies before the current token. */
+  protected lineBefore = true;
+  /** Set where something that the grammar wants is not there. The statement around it is left alone. */
+  protected missing = false;
+  /** Set where brackets do not add up. */
+  torn = false;
+  /** `in` is no operator: the head of a `for`. */
+  protected noIn = false;
+
+  constructor(
+    protected readonly lexer: Lexer,
+    protected readonly dialect: Dialect,
+    protected readonly doubtful: boolean,
+  ) {
+    super(lexer.tokens);
+  }
+
+  protected abstract assignment(): void;
+  protected abstract expression(): void;
+  protected abstract type(): void;
+  protected abstract block(kind: N): void;
+
+  // Tokens
+
+  protected override begin(): void {
+    this.taken = 0;
+    this.look(this.lexer.scan());
+  }
+
+  protected override next(): void {
+    this.taken = this.at + 1;
+    this.look(this.lexer.scan());
+  }
+
+  protected look(at: number): void {
+    const { tokens, taken } = this;
+    this.at = at;
+    this.kind = tokens.kind(at);
+    this.lineBefore = tokens.has(at, TokenFlag.OnNewLine);
+    // A comment of several lines counts as a line end.
+    for (let t = taken; t < at && !this.lineBefore; t++) {
+      this.lineBefore = tokens.has(t, TokenFlag.OnNewLine) || tokens.has(t, TokenFlag.MultiLine | TokenFlag.EndsLine);
+    }
+  }
+
+  protected override peek(): T {
+    return this.at >= this.tokens.count ? T.End : this.lexer.peek();
+  }
+
+  /** Whether the current token is the name `word`, which means something only here. */
+  protected isName(word: string): boolean {
+    return this.kind === T.Name && this.tokens.is(this.at, word);
+  }
+
+  protected eatName(word: string): boolean {
+    if (!this.isName(word)) return false;
+    this.next();
+    return true;
+  }
+
+  /** Takes any word as a property's name. */
+  protected eatWord(): boolean {
+    if (!isWord(this.kind)) return false;
+    this.next();
+    return true;
+  }
+
+  protected expect(kind: T): boolean {
+    if (this.eat(kind)) return true;
+    this.missing = true;
+    return false;
+  }
+
+  /** Has the current token read as another kind. */
+  protected reread(how: (t: number) => void): void {
+    how.call(this.lexer, this.at);
+    this.kind = this.tokens.kind(this.at);
+  }
+
+  /** The `<` that begins a list of types or a tag, or false. */
+  protected atLess(): boolean {
+    if (this.kind === T.ShiftLeft) this.reread(this.lexer.asLess);
+    return this.kind === T.Less;
+  }
+
+  // Going back
+
+  /** Tries a rule; where it answers false, all is as before. It must not wrap nodes finished before. */
+  protected attempt(rule: () => boolean): boolean {
+    const lexer = this.lexer.mark();
+    const tree = this.tree.mark();
+    const { at, kind, taken, lineBefore, missing, torn, depth } = this;
+    this.missing = false;
+    const done = rule() && !this.missing;
+    if (done) {
+      this.missing = missing;
+      return true;
+    }
+    this.lexer.rewind(lexer);
+    this.tree.rewind(tree);
+    this.at = at;
+    this.kind = kind;
+    this.taken = taken;
+    this.lineBefore = lineBefore;
+    this.missing = missing;
+    this.torn = torn;
+    this.depth = depth;
+    return false;
+  }
+
+  // Depth
+
+  /** Runs a rule one level deeper; past the limit the rest of the construct is one unparsed node. */
+  protected nested(rule: () => void): void {
+    if (this.tooDeep()) return;
+    this.depth++;
+    rule();
+    this.depth--;
+  }
+
+  /** Whether constructs may nest no deeper; then what is left of this one was taken as one node. */
+  protected tooDeep(): boolean {
+    if (this.depth < DEPTH_LIMIT) return false;
+    this.opaque();
+    return true;
+  }
+
+  /** Takes what is left up to a closer that was opened before, as one node. */
+  private opaque(): void {
+    const first = this.at;
+    let open = 0;
+    while (this.kind !== T.End) {
+      if (this.isOpener()) open++;
+      else if (this.isCloser() && --open < 0) break;
+      this.next();
+    }
+    this.finish(N.Unparsed, first);
+  }
+
+  protected isOpener(): boolean {
+    return (this.kind >= T.LeftParen && this.kind <= T.LeftBrace) || this.kind === T.TemplateHead;
+  }
+
+  protected isCloser(): boolean {
+    return this.kind >= T.RightParen && this.kind <= T.RightBrace;
+  }
+
+  // Brackets
+
+  /** Takes an opening bracket. */
+  protected open(): Opener {
+    const opener = this.doubtful ? this.lineColumn(this.at) : -1;
+    this.next();
+    // Where what is inside stands no deeper, indentation tells nothing.
+    return opener >= 0 && this.lineBefore && !this.isCloser() && this.columnOf(this.at) <= opener ? -1 : opener;
+  }
+
+  /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
+  protected ends(closer: T, opener: Opener): boolean {
+    if (this.kind === closer || this.kind === T.End) return true;
+    return opener >= 0 && this.lineBefore && this.columnOf(this.at) <= opener;
+  }
+
+  /** Takes the closer of a bracket; where it is not there, the brackets do not add up. */
+  protected close(closer: T, opener: Opener): boolean {
+    const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener;
+    if (!foreign && this.eat(closer)) return true;
+    this.torn = true;
+    this.missing = true;
+    return false;
+  }
+
+  protected columnOf(t: number): number {
+    const { text } = this.tokens;
+    const end = this.tokens.start(t);
+    let start = end;
+    while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13) start--;
+    return indentColumn(text, start, end, TAB);
+  }
+
+  /** The column at which the line that holds token t begins. */
+  private lineColumn(t: number): number {
+    const { text } = this.tokens;
+    let start = this.tokens.start(t);
+    while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13) start--;
+    let end = start;
+    while (text.charCodeAt(end) === 32 || text.charCodeAt(end) === 9) end++;
+    return indentColumn(text, start, end, TAB);
+  }
+
+  /**
+   * Items between brackets, with commas between them.
+   *
+   * @param item takes one item; where it takes nothing, tokens up to the next comma are left unparsed.
+   */
+  protected list(closer: T, item: () => void): boolean {
+    const opener = this.open();
+    while (!this.ends(closer, opener)) {
+      if (this.eat(T.Comma)) continue;
+      const first = this.at;
+      item();
+      if (this.kind === T.Comma || this.ends(closer, opener)) continue;
+      if (this.isCloser()) break;
+      this.junk(first, closer, opener);
+    }
+    return this.close(closer, opener);
+  }
+
+  /** An item that does not end where it should: unparsed up to the next comma or the closer. */
+  private junk(first: number, closer: T, opener: Opener): void {
+    this.missing = true;
+    let open = 0;
+    while (!this.ends(closer, opener) || (open > 0 && this.kind !== T.End)) {
+      if (open === 0 && this.kind === T.Comma) break;
+      if (this.isOpener()) open++;
+      else if (this.isCloser() && --open < 0) break;
+      this.next();
+    }
+    this.finish(N.Unparsed, first);
+  }
+}

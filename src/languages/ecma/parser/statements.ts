@@ -1,0 +1,611 @@
+import type { Tree } from "../../../core/syntax/tree.js";
+import { N, T, isWord, type Dialect } from "../kinds.js";
+import { Lexer } from "../lexer.js";
+import type { TokenTable } from "../../../core/syntax/tokens.js";
+import { MemberParser } from "./members.js";
+
+/**
+ * Parses any text as ECMAScript 2026, TypeScript or JSX, scripts and modules alike. It takes more than
+ * the languages allow: what a formatter needs is the shape of the code.
+ */
+export function parseEcma(text: string, dialect: Dialect): { tokens: TokenTable; tree: Tree } {
+  const first = new StatementParser(new Lexer(text), dialect, false);
+  const tree = first.program();
+  if (!first.torn) return { tokens: first.tokens, tree };
+  const second = new StatementParser(new Lexer(text), dialect, true);
+  return { tree: second.program(), tokens: second.tokens };
+}
+
+/** Statements and declarations (ECMA-262, chapters 14 and 16). */
+class StatementParser extends MemberParser {
+  program(): Tree {
+    this.begin();
+    let directives = true;
+    while (this.kind !== T.End) {
+      const first = this.at;
+      directives &&= this.kind === T.String;
+      this.statement(-1);
+      if (directives) this.directive(first);
+      if (this.taken === first) {
+        this.torn = true;
+        this.next();
+        this.finish(N.Unparsed, first);
+      }
+    }
+    this.tree.finish(N.Program, 0, this.tokens.count);
+    return this.tree;
+  }
+
+  /** A string alone at the beginning of a body is a directive. */
+  private directive(first: number): void {
+    const { tree } = this;
+    if (tree.kind(tree.last) === N.Expression && tree.first(tree.last) === first && tree.child(tree.last) === 0) {
+      tree.setKind(tree.last, N.Directive);
+    }
+  }
+
+  protected block(kind: N): void {
+    if (this.tooDeep()) return;
+    this.depth++;
+    const first = this.at;
+    const opener = this.open();
+    let directives = true;
+    while (!this.ends(T.RightBrace, opener)) {
+      const statement = this.at;
+      directives &&= this.kind === T.String;
+      this.statement(opener);
+      if (directives) this.directive(statement);
+      if (this.taken === statement) {
+        if (this.isCloser()) break;
+        this.next();
+        this.finish(N.Unparsed, statement);
+      }
+    }
+    const outer = this.missing;
+    this.close(T.RightBrace, opener);
+    this.missing = outer;
+    this.finish(kind, first);
+    this.depth--;
+  }
+
+  /** One statement; what does not parse is left as one unparsed node up to where the next begins. */
+  private statement(opener: number): void {
+    const first = this.at;
+    const outer = this.missing;
+    this.missing = false;
+    if (!this.tooDeep()) {
+      this.depth++;
+      this.statementHere(opener);
+      this.depth--;
+    }
+    if (this.missing) {
+      this.skipToStatement(opener);
+      this.finish(N.Unparsed, first);
+    }
+    this.missing = outer;
+  }
+
+  private skipToStatement(opener: number): void {
+    let open = 0;
+    while (this.kind !== T.End) {
+      if (open === 0 && this.taken > 0 && (this.lineBefore || this.tokens.kind(this.taken - 1) === T.Semicolon || this.kind === T.RightBrace)) return;
+      if (this.doubtful && this.lineBefore && opener >= 0 && this.columnOf(this.at) <= opener) return;
+      if (this.isOpener()) open++;
+      else if (this.isCloser()) open = Math.max(0, open - 1);
+      this.next();
+    }
+  }
+
+  private statementHere(opener: number): void {
+    const first = this.at;
+    switch (this.kind) {
+      case T.LeftBrace: return this.block(N.Block);
+      case T.Semicolon:
+        this.next();
+        return this.finish(N.Empty, first);
+      case T.Var: return this.variable(first, opener);
+      case T.Const:
+        if (this.dialect.types && this.peek() === T.Enum) {
+          this.next();
+          return this.enum(first);
+        }
+        return this.variable(first, opener);
+      case T.Function: return this.functionStatement(first, opener);
+      case T.Class: return this.classLike(N.Class, first);
+      case T.If: return this.if();
+      case T.For: return this.for();
+      case T.While:
+        this.next();
+        this.condition();
+        this.statement(opener);
+        return this.finish(N.While, first);
+      case T.With:
+        this.next();
+        this.condition();
+        this.statement(opener);
+        return this.finish(N.With, first);
+      case T.Do: return this.doWhile(opener);
+      case T.Return: case T.Throw: {
+        const kind = this.kind === T.Return ? N.Return : N.Throw;
+        this.next();
+        if (!this.lineBefore && !this.atEnd(opener)) this.expression();
+        return this.terminated(kind, first, opener);
+      }
+      case T.Break: case T.Continue: case T.Debugger:
+        this.next();
+        if (!this.lineBefore) this.eat(T.Name);
+        return this.terminated(N.Jump, first, opener);
+      case T.Switch: return this.switch();
+      case T.Try: return this.try();
+      case T.Import: {
+        const after = this.peek();
+        if (after !== T.LeftParen && after !== T.Dot) return this.import(first, opener);
+        break;
+      }
+      case T.Export: return this.export(first, opener);
+      case T.Enum: return this.enum(first);
+      case T.At:
+        this.decorators();
+        if (this.is(T.Export)) return this.export(first, opener);
+        return this.classLike(N.Class, first);
+      case T.Name:
+        if (this.nameStatement(first, opener)) return;
+    }
+    this.expression();
+    if (this.kind === T.Colon && this.taken === first + 1) {
+      this.next();
+      this.statement(opener);
+      return this.finish(N.Labelled, first);
+    }
+    this.terminated(N.Expression, first, opener);
+  }
+
+  // Terminators
+
+  private atEnd(opener: number): boolean {
+    return this.kind === T.Semicolon || this.ends(T.RightBrace, opener) || this.kind === T.RightBrace;
+  }
+
+  /** Ends a statement: at its semicolon, or where the language puts one in (ECMA-262, 12.10). */
+  private terminated(kind: N, first: number, opener: number): void {
+    if (!this.eat(T.Semicolon) && !this.lineBefore && !this.atEnd(opener)) this.missing = true;
+    this.finish(kind, first);
+  }
+
+  // Declarations
+
+  /** Statements that begin with a word which is no reserved one; false where it is an expression. */
+  private nameStatement(first: number, opener: number): boolean {
+    const { tokens } = this;
+    const word = tokens.textOf(first);
+    if (!STATEMENT_WORDS.has(word)) return false;
+    const mark = this.lexer.mark();
+    const t = this.lexer.scan();
+    const after: T = tokens.kind(t);
+    const sameLine = !tokens.onNewLine(t);
+    const afterWord = isWord(after) ? tokens.textOf(t) : "";
+    this.lexer.rewind(mark);
+    switch (word) {
+      case "let":
+        if (after !== T.LeftBracket && after !== T.LeftBrace && (!isWord(after) || after === T.In || after === T.Instanceof)) return false;
+        this.variable(first, opener);
+        return true;
+      case "using":
+        if (!sameLine || after !== T.Name || afterWord === "of") return false;
+        this.variable(first, opener);
+        return true;
+      case "await": {
+        if (!sameLine || afterWord !== "using") return false;
+        const declared = this.attempt(() => {
+          this.next();
+          this.next();
+          return !this.lineBefore && this.kind === T.Name;
+        });
+        if (declared) this.declarators(first, opener);
+        return declared;
+      }
+      case "async":
+        if (!sameLine || after !== T.Function) return false;
+        this.functionStatement(first, opener);
+        return true;
+    }
+    if (!this.dialect.types || !sameLine) return false;
+    switch (word) {
+      case "type":
+        if (!isWord(after) || afterWord === "in" || afterWord === "instanceof") return false;
+        return this.typeAlias(first, opener);
+      case "interface":
+        if (!isWord(after)) return false;
+        this.interface(first);
+        return true;
+      case "namespace": case "module":
+        if (after !== T.Name && after !== T.String) return false;
+        this.namespace(first, opener);
+        return true;
+      case "global":
+        if (after !== T.LeftBrace) return false;
+        this.namespace(first, opener);
+        return true;
+      case "abstract":
+        if (after !== T.Class) return false;
+        this.classLike(N.Class, first);
+        return true;
+      case "declare":
+        if (!isWord(after) || after === T.In || after === T.Instanceof || afterWord === "as") return false;
+        this.next();
+        this.statementHere(opener);
+        this.finish(N.Declared, first);
+        return true;
+      default:
+        return false;
+    }
+  }
+
+  private variable(first: number, opener: number): void {
+    this.next();
+    this.declarators(first, opener);
+  }
+
+  private declarators(first: number, opener: number): void {
+    do this.declarator(); while (this.eat(T.Comma));
+    this.terminated(N.Variable, first, opener);
+  }
+
+  private declarator(): void {
+    const first = this.at;
+    this.binding();
+    if (this.eat(T.Assign)) this.assignment();
+    this.finish(N.Declarator, first);
+  }
+
+  /** A name or pattern, with its type. */
+  private binding(): void {
+    if (this.kind === T.LeftBrace || this.kind === T.LeftBracket) this.pattern();
+    else if (!this.eatWord()) this.missing = true;
+    if (!this.dialect.types) return;
+    if (this.kind === T.Bang) this.next();
+    this.annotation();
+  }
+
+  private functionStatement(first: number, opener: number): void {
+    this.functionRest(first, N.Function);
+    if (this.tokens.kind(this.taken - 1) === T.RightBrace && this.tree.kind(this.tree.lastChild(this.tree.last)) === N.Block) return;
+    // A signature without a body.
+    this.terminated(N.Function, first, opener);
+  }
+
+  private typeAlias(first: number, opener: number): boolean {
+    const header = this.attempt(() => {
+      this.next();
+      this.next();
+      if (this.atLess()) this.typeParameters();
+      return this.kind === T.Assign;
+    });
+    if (!header) return false;
+    this.next();
+    this.type();
+    this.terminated(N.TypeAlias, first, opener);
+    return true;
+  }
+
+  private interface(first: number): void {
+    this.next();
+    this.next();
+    if (this.atLess()) this.typeParameters();
+    this.heritage("extends");
+    if (this.kind === T.LeftBrace) {
+      const body = this.at;
+      this.signatures();
+      this.finish(N.InterfaceBody, body);
+    } else {
+      this.missing = true;
+    }
+    this.finish(N.Interface, first);
+  }
+
+  private namespace(first: number, opener: number): void {
+    this.next();
+    if (!this.eat(T.String)) {
+      this.eatWord();
+      while (this.eat(T.Dot)) this.eatWord();
+    }
+    if (this.kind === T.LeftBrace) {
+      this.block(N.Block);
+      this.finish(N.Namespace, first);
+    } else {
+      this.terminated(N.Namespace, first, opener);
+    }
+  }
+
+  private enum(first: number): void {
+    this.next();
+    this.eatWord();
+    if (this.kind === T.LeftBrace) {
+      const body = this.at;
+      this.list(T.RightBrace, () => this.enumMember());
+      this.finish(N.EnumBody, body);
+    } else {
+      this.missing = true;
+    }
+    this.finish(N.Enum, first);
+  }
+
+  private enumMember(): void {
+    const first = this.at;
+    if (this.kind === T.LeftBracket) this.computedKey();
+    else if (this.isWordOrKey()) this.next();
+    if (this.eat(T.Assign)) this.assignment();
+    if (this.taken > first + 1) this.finish(N.EnumMember, first);
+  }
+
+  // Control
+
+  /** An expression in brackets after a keyword. */
+  private condition(): void {
+    const first = this.at;
+    if (this.kind !== T.LeftParen) {
+      this.missing = true;
+      return;
+    }
+    const opener = this.open();
+    this.expression();
+    if (!this.close(T.RightParen, opener)) return;
+    this.finish(N.Condition, first);
+  }
+
+  private if(): void {
+    const first = this.at;
+    this.next();
+    this.condition();
+    this.statement(-1);
+    while (this.kind === T.Else) {
+      this.next();
+      if (!this.is(T.If)) {
+        this.statement(-1);
+        break;
+      }
+      // A chain of conditions makes one node.
+      this.next();
+      this.condition();
+      this.statement(-1);
+    }
+    this.finish(N.If, first);
+  }
+
+  private for(): void {
+    const first = this.at;
+    this.next();
+    this.eatName("await");
+    if (this.kind === T.LeftParen) {
+      const head = this.at;
+      const opener = this.open();
+      this.forHead();
+      this.close(T.RightParen, opener);
+      this.finish(N.ForHead, head);
+    } else {
+      this.missing = true;
+    }
+    this.statement(-1);
+    this.finish(N.For, first);
+  }
+
+  private forHead(): void {
+    const first = this.at;
+    this.noIn = true;
+    if (this.kind !== T.Semicolon) {
+      if (this.declares()) {
+        if (this.isName("await")) this.next();
+        this.next();
+        do this.declarator(); while (this.eat(T.Comma));
+        this.finish(N.Variable, first);
+      } else {
+        this.expression();
+      }
+    }
+    this.noIn = false;
+    if (this.eatName("of") || this.eat(T.In)) return this.expression();
+    this.expect(T.Semicolon);
+    if (this.kind !== T.Semicolon) this.expression();
+    this.expect(T.Semicolon);
+    if (this.kind !== T.RightParen) this.expression();
+  }
+
+  private declares(): boolean {
+    if (this.kind === T.Var || this.kind === T.Const) return true;
+    if (this.kind !== T.Name) return false;
+    const after = this.peek();
+    if (this.isName("let")) return after === T.Name || after === T.LeftBrace || after === T.LeftBracket;
+    if (this.isName("await")) return after === T.Name;
+    if (!this.isName("using") || after !== T.Name) return false;
+    // `for (using of …)` reads the values of `using`'s namesake.
+    let declared = false;
+    this.attempt(() => {
+      this.next();
+      const named = this.isName("of");
+      this.next();
+      declared = !named || this.kind === T.Assign || this.isName("of");
+      return false;
+    });
+    return declared;
+  }
+
+  private doWhile(opener: number): void {
+    const first = this.at;
+    this.next();
+    this.statement(opener);
+    if (this.expect(T.While)) this.condition();
+    this.eat(T.Semicolon);
+    this.finish(N.DoWhile, first);
+  }
+
+  private switch(): void {
+    const first = this.at;
+    this.next();
+    this.condition();
+    if (this.kind === T.LeftBrace) this.switchBody();
+    else this.missing = true;
+    this.finish(N.Switch, first);
+  }
+
+  private switchBody(): void {
+    const first = this.at;
+    let opener = this.open();
+    // Cases may stand no deeper than the switch.
+    if (opener >= 0 && this.columnOf(this.at) <= opener) opener = -1;
+    while (!this.ends(T.RightBrace, opener)) {
+      const item = this.at;
+      if (this.kind === T.Case || this.kind === T.Default) this.case(opener);
+      else this.statement(opener);
+      if (this.taken === item) {
+        if (this.isCloser()) break;
+        this.next();
+        this.finish(N.Unparsed, item);
+      }
+    }
+    this.close(T.RightBrace, opener);
+    this.finish(N.SwitchBody, first);
+  }
+
+  private case(opener: number): void {
+    const first = this.at;
+    if (this.eat(T.Case)) this.expression();
+    else this.next();
+    this.expect(T.Colon);
+    const body = this.at;
+    while (this.kind !== T.Case && this.kind !== T.Default && !this.ends(T.RightBrace, opener)) {
+      const statement = this.at;
+      this.statement(opener);
+      if (this.taken === statement) break;
+    }
+    this.finish(N.CaseBody, body);
+    this.finish(N.Case, first);
+  }
+
+  private try(): void {
+    const first = this.at;
+    this.next();
+    this.braced();
+    if (this.eat(T.Catch)) {
+      if (this.kind === T.LeftParen) {
+        const head = this.at;
+        const opener = this.open();
+        this.binding();
+        if (this.close(T.RightParen, opener)) this.finish(N.Condition, head);
+      }
+      this.braced();
+    }
+    if (this.eat(T.Finally)) this.braced();
+    this.finish(N.Try, first);
+  }
+
+  private braced(): void {
+    if (this.kind === T.LeftBrace) this.block(N.Block);
+    else this.missing = true;
+  }
+
+  // Modules
+
+  private import(first: number, opener: number): void {
+    this.next();
+    if (this.eat(T.String)) return this.moduleEnd(N.Import, first, opener);
+    // `import type`, `import defer`, `import source`: a name alone is what is imported.
+    const after = this.peek();
+    const marked = this.isName("type") || this.isName("defer") || this.isName("source");
+    if (marked && (after === T.LeftBrace || after === T.Star || (after === T.Name && !this.fromFollows()))) this.next();
+    if (this.eatWord()) {
+      if (this.eat(T.Assign)) {
+        // TypeScript's `import a = b.c`.
+        this.expression();
+        return this.terminated(N.Import, first, opener);
+      }
+      this.eat(T.Comma);
+    }
+    this.clause();
+    if (this.eatName("from")) this.expect(T.String);
+    else this.missing = true;
+    this.moduleEnd(N.Import, first, opener);
+  }
+
+  /** Whether `from "…"` follows the current name: then it is imported itself. */
+  private fromFollows(): boolean {
+    let from = false;
+    this.attempt(() => {
+      this.next();
+      from = this.isName("from") && this.peek() === T.String;
+      return false;
+    });
+    return from;
+  }
+
+  /** `* as name` or names in braces. */
+  private clause(): void {
+    const first = this.at;
+    if (this.eat(T.Star)) {
+      if (this.eatName("as") && !this.eatWord()) this.eat(T.String);
+      if (this.taken > first + 1) this.finish(N.Specifier, first);
+    } else if (this.kind === T.LeftBrace) {
+      this.list(T.RightBrace, () => this.specifier());
+      this.finish(N.Specifiers, first);
+    }
+  }
+
+  private specifier(): void {
+    const first = this.at;
+    while (isWord(this.kind) || this.kind === T.String) this.next();
+    if (this.taken > first + 1) this.finish(N.Specifier, first);
+  }
+
+  private moduleEnd(kind: N, first: number, opener: number): void {
+    const attributes = this.at;
+    if ((this.kind === T.With || (this.isName("assert") && !this.lineBefore)) && this.peek() === T.LeftBrace) {
+      this.next();
+      this.pattern();
+      this.finish(N.ImportAttributes, attributes);
+    }
+    this.terminated(kind, first, opener);
+  }
+
+  private export(first: number, opener: number): void {
+    this.next();
+    if (this.eat(T.Default)) {
+      this.exportDefault(opener);
+      return this.finish(N.Export, first);
+    }
+    if (this.eat(T.Assign)) {
+      this.expression();
+      return this.terminated(N.Export, first, opener);
+    }
+    if (this.isName("type")) {
+      const after = this.peek();
+      if (after === T.LeftBrace || after === T.Star) this.next();
+    }
+    if (this.kind === T.Star || this.kind === T.LeftBrace) {
+      this.clause();
+      if (this.eatName("from")) this.expect(T.String);
+      return this.moduleEnd(N.Export, first, opener);
+    }
+    if (this.eatName("as")) {
+      // `export as namespace Name`
+      this.eatWord();
+      this.eatWord();
+      return this.terminated(N.Export, first, opener);
+    }
+    this.statementHere(opener);
+    this.finish(N.Export, first);
+  }
+
+  private exportDefault(opener: number): void {
+    const first = this.at;
+    const after = this.kind === T.Name ? this.peek() : T.End;
+    if (this.kind === T.At) this.decorators();
+    if (this.kind === T.Function || (this.isName("async") && after === T.Function)) return this.functionStatement(first, opener);
+    if (this.kind === T.Class || (this.isName("abstract") && after === T.Class)) return this.classLike(N.Class, first);
+    if (this.dialect.types && this.isName("interface") && isWord(after)) return this.interface(first);
+    this.assignment();
+    this.terminated(N.Expression, first, opener);
+  }
+}
+
+const STATEMENT_WORDS = new Set([
+  "let", "using", "await", "async", "type", "interface", "namespace", "module", "global", "abstract", "declare",
+]);

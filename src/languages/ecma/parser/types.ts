@@ -1,0 +1,359 @@
+import { N, T, isWord } from "../kinds.js";
+import { EcmaBase } from "./base.js";
+
+/** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
+export abstract class TypeParser extends EcmaBase {
+  protected abstract template(type: boolean): void;
+  protected abstract arguments(): void;
+
+  /** `: type`, where one stands. */
+  protected annotation(): void {
+    if (this.kind !== T.Colon) return;
+    const first = this.at;
+    this.next();
+    this.returnType();
+    this.finish(N.Annotation, first);
+  }
+
+  /** A type, or what a function says of its result: `asserts x is T`, `x is T`. */
+  private returnType(): void {
+    const first = this.at;
+    if (this.isName("asserts") && isWord(this.peek())) {
+      this.next();
+      if (this.lineBefore) return;
+      this.next();
+      if (this.eatName("is")) this.type();
+      return this.finish(N.Predicate, first);
+    }
+    this.type();
+    if (this.isName("is") && !this.lineBefore) {
+      this.next();
+      this.type();
+      this.finish(N.Predicate, first);
+    }
+  }
+
+  protected type(): void {
+    this.nested(() => this.conditionalType());
+  }
+
+  /** `extends` in a type to the right of `infer` belongs to it unless a conditional follows. */
+  private noConditional = false;
+
+  private conditionalType(): void {
+    const first = this.at;
+    this.unionType();
+    if (this.noConditional || this.kind !== T.Extends || this.lineBefore) return;
+    this.next();
+    const outer = this.noConditional;
+    this.noConditional = true;
+    this.type();
+    this.noConditional = outer;
+    if (this.expect(T.Question)) {
+      this.type();
+      if (this.expect(T.Colon)) this.type();
+    }
+    this.finish(N.ConditionalType, first);
+  }
+
+  private withConditional(rule: () => void): void {
+    const outer = this.noConditional;
+    this.noConditional = false;
+    rule();
+    this.noConditional = outer;
+  }
+
+  private unionType(): void {
+    this.operators(T.Pipe, N.Union, () => this.operators(T.Ampersand, N.Intersection, () => this.operatorType()));
+  }
+
+  private operators(operator: T, kind: N, operand: () => void): void {
+    const first = this.at;
+    let several = this.eat(operator);
+    operand();
+    while (this.eat(operator)) {
+      several = true;
+      operand();
+    }
+    if (several) this.finish(kind, first);
+  }
+
+  private operatorType(): void {
+    const first = this.at;
+    if (this.kind === T.Name) {
+      if (this.isName("infer") && isWord(this.peek())) return this.inferType();
+      const operator = this.isName("keyof") || this.isName("unique") || this.isName("readonly");
+      if (operator && this.startsType(this.peek())) {
+        this.next();
+        this.nested(() => this.operatorType());
+        return this.finish(N.TypeOperator, first);
+      }
+    }
+    this.postfixType();
+  }
+
+  private inferType(): void {
+    const first = this.at;
+    this.next();
+    this.next();
+    if (this.kind === T.Extends) {
+      // A constraint, unless a question mark makes it the condition around.
+      this.attempt(() => {
+        this.next();
+        const outer = this.noConditional;
+        this.noConditional = true;
+        this.type();
+        this.noConditional = outer;
+        return outer || this.kind !== T.Question;
+      });
+    }
+    this.finish(N.TypeOperator, first);
+  }
+
+  private startsType(kind: T): boolean {
+    switch (kind) {
+      case T.Name: case T.LeftParen: case T.LeftBrace: case T.LeftBracket: case T.String: case T.Number: case T.Typeof:
+      case T.Template: case T.TemplateHead: case T.Void: case T.New: case T.Import: case T.Minus: case T.Less:
+        return true;
+      default:
+        return false;
+    }
+  }
+
+  private postfixType(): void {
+    const first = this.at;
+    this.primaryType();
+    while (!this.lineBefore) {
+      if (this.kind === T.LeftBracket) {
+        this.next();
+        if (!this.is(T.RightBracket)) this.withConditional(() => this.type());
+        this.expect(T.RightBracket);
+      } else if (this.kind === T.Bang) {
+        this.next();
+      } else {
+        break;
+      }
+      this.finish(N.TypePostfix, first);
+    }
+  }
+
+  private primaryType(): void {
+    const first = this.at;
+    switch (this.kind) {
+      case T.LeftParen: return this.parenType();
+      case T.LeftBrace: return this.objectType();
+      case T.LeftBracket: return this.tupleType();
+      case T.Template: case T.TemplateHead: return this.template(true);
+      case T.String: case T.Number: case T.Void: return this.next();
+      case T.Minus:
+        this.next();
+        this.expect(T.Number);
+        return this.finish(N.Unary, first);
+      case T.Typeof:
+        this.next();
+        if (this.is(T.Import)) this.importType();
+        else this.entityName();
+        return this.finish(N.TypeOperator, first);
+      case T.Import: return this.importType();
+      case T.New: return this.functionType();
+      case T.Less: case T.ShiftLeft: return this.functionType();
+      case T.Question: case T.Star:
+        // As in JSDoc; the compiler reads them too.
+        this.next();
+        if (this.startsType(this.kind)) this.postfixType();
+        return this.finish(N.TypePostfix, first);
+      case T.Name:
+        if (this.isName("abstract") && this.peek() === T.New) return this.functionType();
+        return this.typeReference();
+      default:
+        if (isWord(this.kind) && this.kind !== T.Extends) return this.typeReference();
+        this.missing = true;
+    }
+  }
+
+  private typeReference(): void {
+    const first = this.at;
+    this.entityName();
+    if (this.taken > first + 1) this.finish(N.TypeReference, first);
+  }
+
+  private entityName(): void {
+    this.next();
+    while (this.eat(T.Dot)) {
+      if (!this.eatWord() && !this.eat(T.PrivateName)) this.missing = true;
+    }
+    if (!this.lineBefore && this.atLess()) this.typeArguments();
+  }
+
+  private importType(): void {
+    const first = this.at;
+    this.next();
+    if (this.kind === T.LeftParen) {
+      const list = this.at;
+      this.list(T.RightParen, () => this.kind === T.LeftBrace ? this.assignment() : this.type());
+      this.finish(N.Arguments, list);
+    }
+    while (this.eat(T.Dot)) this.eatWord();
+    if (!this.lineBefore && this.atLess()) this.typeArguments();
+    this.finish(N.TypeReference, first);
+  }
+
+  /** A type in brackets, or the parameters of a function type. */
+  private parenType(): void {
+    const first = this.at;
+    this.withConditional(() => this.list(T.RightParen, () => this.typeParameterItem()));
+    if (this.kind !== T.Arrow) return this.finish(N.TypeParen, first);
+    this.finish(N.Parameters, first);
+    this.next();
+    this.returnType();
+    this.finish(N.FunctionType, first);
+  }
+
+  private typeParameterItem(): void {
+    const first = this.at;
+    this.eat(T.Ellipsis);
+    this.returnType();
+    const optional = this.eat(T.Question);
+    const annotated = this.kind === T.Colon;
+    this.annotation();
+    if (this.eat(T.Assign)) this.assignment();
+    if (annotated || optional || this.tokens.kind(first) === T.Ellipsis) this.finish(N.Parameter, first);
+  }
+
+  private functionType(): void {
+    const first = this.at;
+    this.eatName("abstract");
+    this.eat(T.New);
+    if (this.atLess()) this.typeParameters();
+    const list = this.at;
+    if (this.kind === T.LeftParen) {
+      this.withConditional(() => this.list(T.RightParen, () => this.typeParameterItem()));
+      this.finish(N.Parameters, list);
+    } else {
+      this.missing = true;
+    }
+    if (this.expect(T.Arrow)) this.returnType();
+    this.finish(N.FunctionType, first);
+  }
+
+  private tupleType(): void {
+    const first = this.at;
+    this.withConditional(() => this.list(T.RightBracket, () => this.tupleItem()));
+    this.finish(N.TupleType, first);
+  }
+
+  private tupleItem(): void {
+    const first = this.at;
+    const rest = this.eat(T.Ellipsis);
+    this.type();
+    const optional = this.eat(T.Question);
+    const labelled = this.eat(T.Colon);
+    if (labelled) {
+      this.type();
+      this.eat(T.Question);
+    }
+    if (rest || optional || labelled) this.finish(N.TupleItem, first);
+  }
+
+  // Object types and interfaces
+
+  private objectType(): void {
+    const first = this.at;
+    const mapped = this.withConditionalBody();
+    this.finish(mapped ? N.MappedType : N.ObjectType, first);
+  }
+
+  private withConditionalBody(): boolean {
+    let mapped = false;
+    this.withConditional(() => (mapped = this.signatures()));
+    return mapped;
+  }
+
+  /** Members between braces; true where the one member maps keys. */
+  protected signatures(): boolean {
+    const opener = this.open();
+    let mapped = false;
+    while (!this.ends(T.RightBrace, opener)) {
+      if (this.eat(T.Semicolon) || this.eat(T.Comma)) continue;
+      const first = this.at;
+      if (this.signature()) mapped = true;
+      this.finish(N.Signature, first);
+      if (this.kind === T.Semicolon || this.kind === T.Comma || this.lineBefore || this.ends(T.RightBrace, opener)) continue;
+      if (this.taken === first || this.isCloser()) break;
+      this.missing = true;
+      while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener)) this.next();
+      this.finish(N.Unparsed, first);
+    }
+    this.close(T.RightBrace, opener);
+    return mapped;
+  }
+
+  /** One member; true where it maps keys. */
+  private signature(): boolean {
+    if (this.kind === T.Plus || this.kind === T.Minus) this.next();
+    while (this.isModifier()) this.next();
+    this.eat(T.New);
+    let mapped = false;
+    if (this.kind === T.LeftBracket) {
+      mapped = this.computedKey();
+    } else if (isWord(this.kind) || this.kind === T.String || this.kind === T.Number || this.kind === T.PrivateName) {
+      this.next();
+    }
+    if (this.kind === T.Plus || this.kind === T.Minus) this.next();
+    this.eat(T.Question);
+    if (this.atLess()) this.typeParameters();
+    if (this.kind === T.LeftParen) this.parameters();
+    this.annotation();
+    return mapped;
+  }
+
+  private isModifier(): boolean {
+    if (!this.isName("readonly") && !this.isName("get") && !this.isName("set") && !this.isName("static") && !this.isName("async")) return false;
+    const after = this.peek();
+    return isWord(after) || after === T.LeftBracket || after === T.String || after === T.Number;
+  }
+
+  /** `[expression]`, `[key: type]`, or `[K in keys as name]`; true for the last. */
+  protected computedKey(): boolean {
+    const first = this.at;
+    this.next();
+    const outer = this.noIn;
+    this.noIn = true;
+    this.assignment();
+    this.noIn = outer;
+    this.annotation();
+    const mapped = this.eat(T.In);
+    if (mapped) {
+      this.type();
+      if (this.eatName("as")) this.type();
+    }
+    this.expect(T.RightBracket);
+    this.finish(N.Computed, first);
+    return mapped;
+  }
+
+  protected abstract parameters(): void;
+
+  // Lists of types
+
+  protected typeParameters(): void {
+    this.typeList(N.TypeParameters, () => {
+      const first = this.at;
+      while ((this.isName("in") || this.kind === T.In || this.kind === T.Const || this.isName("out")) && isWord(this.peek())) this.next();
+      if (!this.eatWord()) this.missing = true;
+      if (this.eat(T.Extends)) this.type();
+      if (this.eat(T.Assign)) this.type();
+      if (this.taken > first + 1) this.finish(N.TypeParameter, first);
+    });
+  }
+
+  protected typeArguments(): void {
+    this.typeList(N.TypeArguments, () => this.type());
+  }
+
+  private typeList(kind: N, item: () => void): void {
+    const first = this.at;
+    this.withConditional(() => this.list(T.Greater, item));
+    this.finish(kind, first);
+  }
+}
