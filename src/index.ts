@@ -21,5 +21,6 @@ export type { Style } from "./core/style/style.js";
 export { applyEdits, mapPosition } from "./core/text/edits.js";
 export type { TextEdit } from "./core/text/edits.js";
 export type { Position, PositionEncoding, Range } from "./core/text/lines.js";
+export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
 export { python } from "./languages/python/index.js";
 export { languages };

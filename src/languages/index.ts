@@ -1,5 +1,6 @@
 import type { Language } from "../core/language.js";
+import { javascript, typescript, typescriptreact } from "./ecma/index.js";
 import { python } from "./python/index.js";
 
 /** Every language that comes with Oak Tide. */
-export const languages: readonly Language[] = [python];
+export const languages: readonly Language[] = [python, javascript, typescript, typescriptreact];

@@ -60,6 +60,11 @@ function before(
   previous: number,
   [least, most]: readonly [number, number],
 ): void {
+  if (comments >= 0 && !sheet.tokens.onNewLine(t)) {
+    // A comment in front on the same line stays there; the blank lines go above it.
+    sheet.set(t, Demand.Space, rules.commentRule);
+    t--;
+  }
   let head = t;
   while (comments >= 0 && head > comments && lineEndsIn(sheet.tokens, head) < 2) head--;
   for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);

@@ -39,7 +39,7 @@ export class Measure {
   /** Columns of what is put in at gap g if a line ends there: a comma, or an opening bracket. */
   private added(g: number): number {
     const { sheet } = this;
-    if (sheet.is(g, Mark.CommaSlot) || sheet.is(g, Mark.RemovedFlat)) return 1;
+    if (sheet.is(g, Mark.Slots | Mark.RemovedFlat)) return 1;
     const owner = sheet.owner[g]!;
     if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.frames.begin(owner) === g) return this.flatGap(g) + 1;
     return 0;

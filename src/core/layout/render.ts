@@ -123,7 +123,7 @@ class Renderer {
   /** Moves the inner lines of a token by as many columns as all of them allow. */
   private reindent(t: number, shift: number): Change[] {
     const { text } = this.tokens;
-    if (shift === 0) return [];
+    if (shift === 0 && !this.tokens.isTrivia(t)) return [];
     const lines: { from: number; to: number; column: number }[] = [];
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
       const c = text.charCodeAt(i);
@@ -133,15 +133,28 @@ class Renderer {
       if (text[to] !== "\n" && text[to] !== "\r") lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
       i = to - 1;
     }
+    if (this.starred(t, lines)) {
+      const column = this.solution.columns[t]! + 1;
+      return lines.flatMap(({ from, to }) => this.moved(t, from, to, column));
+    }
     // A tab after the indentation would come to stand in another column.
     if (shift % this.style.tabWidth !== 0 && lines.some(({ to }) => /^[^\r\n]*\t/.test(text.slice(to, text.indexOf("\n", to))))) return [];
     const least = Math.min(...lines.map(({ column }) => column));
     const moved = Math.max(shift, -least);
+    if (moved === 0) return [];
+    return lines.flatMap(({ from, to, column }) => this.moved(t, from, to, column + moved));
+  }
+
+  private moved(t: number, from: number, to: number, column: number): Change[] {
     const changes: Change[] = [];
-    for (const { from, to, column } of lines) {
-      pushChanges(changes, text, from, to, this.indentText(column + moved), this.ruleOf(t));
-    }
+    pushChanges(changes, this.tokens.text, from, to, this.indentText(column), this.ruleOf(t));
     return changes;
+  }
+
+  /** Whether every inner line of a comment begins with a star: they then stand under the first one. */
+  private starred(t: number, lines: readonly { to: number }[]): boolean {
+    const { text } = this.tokens;
+    return this.tokens.isTrivia(t) && lines.length > 0 && lines.every(({ to }) => text[to] === "*");
   }
 
   /** The rule for a gap where a line ends or something is put in. */

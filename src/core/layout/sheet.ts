@@ -36,6 +36,12 @@ export const enum Mark {
   Reindent = 16,
   /** The gap and the token after it are held as they are. */
   Held = 32,
+  /** A semicolon goes here. */
+  TerminatorSlot = 64,
+  /** A semicolon goes here where the gap's frame is split. */
+  SemicolonSlot = 128,
+  /** Any of the three. */
+  Slots = CommaSlot | TerminatorSlot | SemicolonSlot,
 }
 
 export const enum FrameFlag {
@@ -130,6 +136,7 @@ export class Frames {
   private ends: Int32Array = new Int32Array(256);
   private parents: Int32Array = new Int32Array(256);
   private hugs: Int32Array = new Int32Array(256);
+  private leaders: Int32Array = new Int32Array(256);
   private flags: Uint8Array = new Uint8Array(256);
   private steps: Uint8Array = new Uint8Array(256);
 
@@ -140,6 +147,7 @@ export class Frames {
     this.ends[f] = end;
     this.parents[f] = parent;
     this.hugs[f] = 0;
+    this.leaders[f] = ROOT;
     this.flags[f] = flags;
     this.steps[f] = steps;
     return f;
@@ -166,6 +174,15 @@ export class Frames {
     this.hugs[f] = gap;
   }
 
+  /** The frame before it whose split splits this one too, or `ROOT`. */
+  leader(f: number): number {
+    return this.leaders[f]!;
+  }
+
+  setLeader(f: number, leader: number): void {
+    this.leaders[f] = leader;
+  }
+
   stepsOf(f: number): number {
     return this.steps[f]!;
   }
@@ -183,6 +200,7 @@ export class Frames {
     this.ends = doubledInts(this.ends);
     this.parents = doubledInts(this.parents);
     this.hugs = doubledInts(this.hugs);
+    this.leaders = doubledInts(this.leaders);
     this.flags = doubledBytes(this.flags);
     this.steps = doubledBytes(this.steps);
   }

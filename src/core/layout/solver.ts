@@ -124,7 +124,10 @@ class Solver {
         g = flat;
         continue;
       }
-      if (g === count) break;
+      if (g === count) {
+        if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.Held)) this.fillSlot(g, State.Split);
+        break;
+      }
       const back = this.gap(g);
       if (back >= 0) {
         g = this.goBack(back) - 1;
@@ -177,12 +180,15 @@ class Solver {
     const { frozen } = this.options;
     if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end))) return State.Pass;
     if (frames.has(f, FrameFlag.Split) || frames.has(f, FrameFlag.Block)) return State.Split;
+    const leader = frames.leader(f);
+    if (leader !== ROOT && this.state[leader] === State.Split) return State.Split;
     const room = this.limit - this.column;
     const { upTo, nextEnd } = this.measure;
     const ends = nextEnd[begin]!;
     if (ends < end) {
       const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
-      if (frames.has(f, FrameFlag.Whole) && !inText) return State.Split;
+      const hug = frames.hug(f);
+      if (frames.has(f, FrameFlag.Whole) && !inText && !(hug > 0 && ends >= hug)) return State.Split;
       return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
     }
     const content = upTo[end]! - upTo[begin]!;
@@ -270,7 +276,7 @@ class Solver {
     const { sheet } = this;
     const owner = sheet.owner[g]!;
     const state = owner === ROOT ? State.Split : this.state[owner]!;
-    if (sheet.is(g, Mark.CommaSlot) && state === State.Split && !sheet.is(g, Mark.Held)) this.insert(g, ",");
+    if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.Held)) this.fillSlot(g, state);
     this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
     switch (sheet.demand[g]) {
       case Demand.Line: {
@@ -292,6 +298,12 @@ class Solver {
         this.flat(g, this.measure.flatGap(g));
         return -1;
     }
+  }
+
+  private fillSlot(g: number, state: State): void {
+    const { sheet } = this;
+    if (sheet.is(g, Mark.TerminatorSlot)) this.insert(g, ";");
+    else if (state === State.Split) this.insert(g, sheet.is(g, Mark.CommaSlot) ? "," : ";");
   }
 
   private insert(gap: number, text: string): void {

@@ -12,12 +12,20 @@ export interface Style {
   readonly maxLineLength: number;
   /** Quotes of strings. A string whose inside would need an escape keeps its own. */
   readonly stringDelimiter: "double" | "single" | "as-written";
+  /** Quotes of markup attributes. One whose value holds the wanted quote keeps its own. */
+  readonly markupDelimiter: "double" | "single" | "as-written";
+  /** The semicolon after a statement, where the language lets it be left out. */
+  readonly statementTerminator: "explicit" | "omitted" | "as-written";
   /** The comma after the last item of a bracketed list. */
   readonly closingComma: "when-split" | "never" | "as-written";
   /** Whether a list that was written on several lines stays so. */
   readonly listSplit: "as-written" | "by-width";
   /** On which side of an operator a long expression breaks. */
   readonly operatorSplit: "before" | "after";
+  /** Where the brace that opens a block stands. */
+  readonly bracePlacement: "same-line" | "own-line";
+  /** Whether markup attributes that do not fit on a line are split, or all that are several. */
+  readonly attributeSplit: "by-width" | "stacked";
   /** The most blank lines kept in a row. */
   readonly blankLineLimit: number;
 }
@@ -32,9 +40,13 @@ const VALUES: { readonly [K in keyof Style]: readonly Style[K][] | number } = {
   insertFinalNewline: [true, false],
   maxLineLength: 1,
   stringDelimiter: ["double", "single", "as-written"],
+  markupDelimiter: ["double", "single", "as-written"],
+  statementTerminator: ["explicit", "omitted", "as-written"],
   closingComma: ["when-split", "never", "as-written"],
   listSplit: ["as-written", "by-width"],
   operatorSplit: ["before", "after"],
+  bracePlacement: ["same-line", "own-line"],
+  attributeSplit: ["by-width", "stacked"],
   blankLineLimit: 0,
 };
 
@@ -48,9 +60,13 @@ export const BASE_STYLE: Style = {
   insertFinalNewline: true,
   maxLineLength: 100,
   stringDelimiter: "double",
+  markupDelimiter: "double",
+  statementTerminator: "explicit",
   closingComma: "when-split",
   listSplit: "as-written",
   operatorSplit: "before",
+  bracePlacement: "same-line",
+  attributeSplit: "by-width",
   blankLineLimit: 1,
 };
 

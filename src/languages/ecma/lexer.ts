@@ -39,8 +39,11 @@ export class Lexer {
   /** Adds the comments up to the next token, and that token; answers its place, or the count at the end. */
   scan(): number {
     const { text, tokens } = this;
+    // Whether nothing but comments stands before on the line.
+    let lineStart = false;
     for (;;) {
       const start = this.skipSpace();
+      lineStart ||= this.newLine;
       if (start >= text.length) return tokens.count;
       const c = text.charCodeAt(start);
       if (c === 47) {
@@ -51,9 +54,10 @@ export class Lexer {
         }
         if (next === 42) {
           this.blockComment(start);
+          lineStart ||= tokens.has(tokens.count - 1, TokenFlag.MultiLine);
           continue;
         }
-      } else if ((c === 60 && text.startsWith("<!--", start)) || (c === 45 && this.newLine && text.startsWith("-->", start))) {
+      } else if ((c === 60 && text.startsWith("<!--", start)) || (c === 45 && lineStart && text.startsWith("-->", start))) {
         // Comments of scripts in pages (ECMA-262, B.1.1).
         this.lineComment(start);
         continue;

@@ -1,4 +1,5 @@
 import type { Change } from "../../core/text/edits.js";
+import { requote } from "../../core/text/quotes.js";
 import { quoteLength } from "./strings.js";
 
 /**
@@ -8,23 +9,17 @@ import { quoteLength } from "./strings.js";
 export function delimit(text: string, from: number, to: number, wanted: "double" | "single", rule: string): Change[] {
   let quotes = from;
   while (text[quotes] !== "'" && text[quotes] !== '"') quotes++;
-  const length = quoteLength(text, quotes) === 3 && to - quotes >= 6 ? 3 : 1;
-  const target = length === 3 || wanted === "double" ? '"' : "'";
-  const present = text[quotes]!;
-  if (present === target || to - quotes < 2 * length || text.slice(to - length, to) !== present.repeat(length)) return [];
-  const inside = text.slice(quotes + length, to - length);
-  if (inside.includes(target)) return [];
   const prefix = text.slice(from, quotes).toLowerCase();
-  if (/[ft]/.test(prefix) && inside.includes(present)) return [];
-  const changes: Change[] = [{ from: quotes, to: quotes + length, text: target.repeat(length), rule }];
-  if (length === 1 && !prefix.includes("r")) {
-    // An escape that only the old quotes needed goes.
-    for (let i = quotes + 1; i < to - 1; i++) {
-      if (text[i] !== "\\") continue;
-      if (text[i + 1] === present) changes.push({ from: i, to: i + 1, text: "", rule });
-      i++;
-    }
+  const interpolated = /[ft]/.test(prefix);
+  if (quoteLength(text, quotes) !== 3 || to - quotes < 6) {
+    if (interpolated && text.slice(quotes + 1, to - 1).includes(text[quotes]!)) return [];
+    return requote(text, quotes, to, wanted === "double" ? '"' : "'", !prefix.includes("r"), rule);
   }
-  changes.push({ from: to - length, to, text: target.repeat(length), rule });
-  return changes;
+  const inside = text.slice(quotes + 3, to - 3);
+  if (text[quotes] === '"' || text.slice(to - 3, to) !== "'''" || inside.includes('"')) return [];
+  if (interpolated && inside.includes("'")) return [];
+  return [
+    { from: quotes, to: quotes + 3, text: '"""', rule },
+    { from: to - 3, to, text: '"""', rule },
+  ];
 }

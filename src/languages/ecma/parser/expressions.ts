@@ -48,7 +48,7 @@ export abstract class ExpressionParser extends JsxParser {
 
   private assignmentHere(): void {
     const first = this.at;
-    if (this.isName("yield") && (this.inGenerator || this.yields())) return this.yieldExpression();
+    if (this.atYield()) return this.yieldExpression();
     this.binary(1);
     if (this.kind === T.Question) this.conditional(first);
     else this.assignmentTail(first);
@@ -66,7 +66,9 @@ export abstract class ExpressionParser extends JsxParser {
   }
 
   /** `yield` outside a generator is a name, unless a value follows on its line. */
-  private yields(): boolean {
+  private atYield(): boolean {
+    if (!this.isName("yield")) return false;
+    if (this.inGenerator) return true;
     const after = this.peek();
     return after === T.Name || after === T.Number || after === T.String || after === T.New || after === T.Function;
   }
@@ -103,6 +105,10 @@ export abstract class ExpressionParser extends JsxParser {
       this.inBranch = outer;
       if (!this.expect(T.Colon)) break;
       const other = this.at;
+      if (this.atYield()) {
+        this.yieldExpression();
+        break;
+      }
       this.binary(1);
       if (this.kind !== T.Question) this.assignmentTail(other);
     }

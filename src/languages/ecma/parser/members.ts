@@ -179,7 +179,7 @@ export abstract class MemberParser extends ExpressionParser {
       this.classMember(opener);
       if (this.missing) this.finish(N.Unparsed, member);
       this.missing = outer;
-      if (this.taken === member) {
+      if (this.at === member) {
         if (this.isCloser()) break;
         this.next();
         this.finish(N.Unparsed, member);

@@ -26,7 +26,7 @@ class StatementParser extends MemberParser {
       directives &&= this.kind === T.String;
       this.statement(-1);
       if (directives) this.directive(first);
-      if (this.taken === first) {
+      if (this.at === first) {
         this.torn = true;
         this.next();
         this.finish(N.Unparsed, first);
@@ -55,7 +55,7 @@ class StatementParser extends MemberParser {
       directives &&= this.kind === T.String;
       this.statement(opener);
       if (directives) this.directive(statement);
-      if (this.taken === statement) {
+      if (this.at === statement) {
         if (this.isCloser()) break;
         this.next();
         this.finish(N.Unparsed, statement);
@@ -456,7 +456,7 @@ class StatementParser extends MemberParser {
       const item = this.at;
       if (this.kind === T.Case || this.kind === T.Default) this.case(opener);
       else this.statement(opener);
-      if (this.taken === item) {
+      if (this.at === item) {
         if (this.isCloser()) break;
         this.next();
         this.finish(N.Unparsed, item);
@@ -475,7 +475,7 @@ class StatementParser extends MemberParser {
     while (this.kind !== T.Case && this.kind !== T.Default && !this.ends(T.RightBrace, opener)) {
       const statement = this.at;
       this.statement(opener);
-      if (this.taken === statement) break;
+      if (this.at === statement) break;
     }
     this.finish(N.CaseBody, body);
     this.finish(N.Case, first);

@@ -205,7 +205,7 @@ export abstract class TypeParser extends EcmaBase {
     if (this.kind !== T.Arrow) return this.finish(N.TypeParen, first);
     this.finish(N.Parameters, first);
     this.next();
-    this.returnType();
+    this.withConditional(() => this.returnType());
     this.finish(N.FunctionType, first);
   }
 
@@ -232,7 +232,7 @@ export abstract class TypeParser extends EcmaBase {
     } else {
       this.missing = true;
     }
-    if (this.expect(T.Arrow)) this.returnType();
+    if (this.expect(T.Arrow)) this.withConditional(() => this.returnType());
     this.finish(N.FunctionType, first);
   }
 
@@ -279,7 +279,7 @@ export abstract class TypeParser extends EcmaBase {
       if (this.signature()) mapped = true;
       this.finish(N.Signature, first);
       if (this.kind === T.Semicolon || this.kind === T.Comma || this.lineBefore || this.ends(T.RightBrace, opener)) continue;
-      if (this.taken === first || this.isCloser()) break;
+      if (this.at === first || this.isCloser()) break;
       this.missing = true;
       while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener)) this.next();
       this.finish(N.Unparsed, first);

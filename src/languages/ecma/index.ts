@@ -1,0 +1,73 @@
+import type { Language, Syntax } from "../../core/language.js";
+import type { TokenTable } from "../../core/syntax/tokens.js";
+import { indentColumn } from "../../core/text/width.js";
+import { N, T, type Dialect } from "./kinds.js";
+import { EcmaLayout } from "./layout/statements.js";
+import { parseEcma } from "./parser/statements.js";
+import { R, RULES } from "./rules.js";
+
+const FUSING = new Set(["++", "--", "+=", "-=", "//", "/*", "**", "*=", "&&", "||", "??", "?.", "=>", "==", "!=", "<=", ">=", "<<", ">>", "=/"]);
+
+interface Names {
+  readonly name: string;
+  readonly ids: readonly string[];
+  readonly extensions: readonly string[];
+}
+
+function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
+  return {
+    name,
+    ids,
+    extensions,
+    fileNames: [],
+    defaults: {},
+    rules: RULES,
+    commentRule: R.Comment,
+    splitRule: R.Split,
+    trailingSpace: 1,
+    freeLines: true,
+    fusing: FUSING,
+    unparsed: N.Unparsed,
+    parse: (text) => parseEcma(text, dialect),
+    isUnit: (kind) => kind > N.Unparsed && kind <= N.EnumMember,
+    indents,
+    comparable,
+    layout: (sheet, syntax, style) => new EcmaLayout(sheet, syntax, style).program(),
+  };
+}
+
+/** JavaScript as ECMA-262 has it in 2026, with JSX. */
+export const javascript = ecma(
+  { name: "javascript", ids: ["javascript", "javascriptreact"], extensions: [".js", ".mjs", ".cjs", ".jsx"] },
+  { types: false, jsx: true },
+);
+
+export const typescript = ecma({ name: "typescript", ids: ["typescript"], extensions: [".ts", ".mts", ".cts"] }, { types: true, jsx: false });
+
+export const typescriptreact = ecma({ name: "typescriptreact", ids: ["typescriptreact"], extensions: [".tsx"] }, { types: true, jsx: true });
+
+function* indents({ tokens, tree }: Syntax): Iterable<number> {
+  const column = (t: number): number => {
+    let start = tokens.start(t);
+    while (start > 0 && tokens.text[start - 1] !== "\n" && tokens.text[start - 1] !== "\r") start--;
+    let end = start;
+    while (tokens.text[end] === " " || tokens.text[end] === "\t") end++;
+    return indentColumn(tokens.text, start, end, 8);
+  };
+  for (let node = 1; node <= tree.size; node++) {
+    const kind: N = tree.kind(node);
+    if ((kind !== N.Block && kind !== N.ClassBody && kind !== N.InterfaceBody) || tree.child(node) === 0) continue;
+    const first = tree.first(tree.child(node));
+    if (tokens.onNewLine(first)) yield column(first) - column(tree.first(node));
+  }
+}
+
+function comparable(tokens: TokenTable, t: number): string {
+  const text = tokens.textOf(t);
+  switch (tokens.kind(t) as T) {
+    case T.Comma: case T.Semicolon: case T.LeftParen: case T.RightParen: return "";
+    case T.Comment: return text.replace(/^[ \t]+/gm, "");
+    case T.String: return text.replace(/\\?["']/g, '"');
+    default: return text;
+  }
+}

@@ -1,0 +1,146 @@
+import type { Syntax } from "../../../core/language.js";
+import { Demand, FrameFlag, type Sheet } from "../../../core/layout/sheet.js";
+import type { Style } from "../../../core/style/style.js";
+import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
+import { NONE, type Tree } from "../../../core/syntax/tree.js";
+import { requote } from "../../../core/text/quotes.js";
+import { N, T } from "../kinds.js";
+import { R, RULES } from "../rules.js";
+
+/** States the demand before element t of a node: its kind, or `T.End` for a child; and the token kind before it. */
+export type Rule = (t: number, kind: T, before: T, child: number) => void;
+
+/** What every part of the layout stands on: walking a node's elements, and questions about the tree. */
+export abstract class LayoutBase {
+  protected readonly tokens: TokenTable;
+  protected readonly tree: Tree;
+  protected readonly asWritten: boolean;
+  /** The demand on the side of an operator where a long expression breaks, and on the other. */
+  protected readonly breaksBefore: boolean;
+
+  constructor(
+    protected readonly sheet: Sheet,
+    syntax: Syntax,
+    protected readonly style: Style,
+  ) {
+    this.tokens = syntax.tokens;
+    this.tree = syntax.tree;
+    this.asWritten = style.listSplit === "as-written";
+    this.breaksBefore = style.operatorSplit === "before";
+  }
+
+  /** States the demands before every token of a node but its first. `hang`: steps that its later lines go in. */
+  protected abstract visit(node: number, hang?: number): void;
+
+  /** Goes through the elements of a node, tokens of its own and children, with a demand before each but the first. */
+  protected run(node: number, rule: Rule, hang = 1): void {
+    const { tree, tokens } = this;
+    const first = tree.first(node);
+    const end = tree.end(node);
+    let child = tree.child(node);
+    let before = T.End;
+    for (let t = first; t < end; ) {
+      if (child !== NONE && t === tree.first(child)) {
+        if (t > first) rule(t, T.End, before, child);
+        this.visit(child, hang);
+        before = T.End;
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        if (!tokens.isTrivia(t)) {
+          const kind: T = tokens.kind(t);
+          if (t > first) rule(t, kind, before, NONE);
+          if (kind === T.String) this.string(t);
+          before = kind;
+        }
+        t++;
+      }
+    }
+  }
+
+  /** What was not understood, or must not be touched, keeps its gaps. */
+  protected keep(node: number): void {
+    for (let t = this.tree.first(node) + 1; t < this.tree.end(node); t++) this.sheet.set(t, Demand.AsWritten, R.Unparsed);
+  }
+
+  protected string(t: number): void {
+    const { stringDelimiter } = this.style;
+    if (stringDelimiter === "as-written") return;
+    const { tokens, sheet } = this;
+    const target = stringDelimiter === "double" ? '"' : "'";
+    if (tokens.text[tokens.start(t)] === target) return;
+    const changes = requote(tokens.text, tokens.start(t), tokens.end(t), target, true, RULES[R.StringDelimiter]!);
+    if (changes.length > 0) sheet.rewrites.set(t, changes);
+  }
+
+  // Demands
+
+  protected space(t: number, rule: R): void {
+    this.sheet.set(t, Demand.Space, rule);
+  }
+
+  protected join(t: number, rule: R): void {
+    this.sheet.set(t, Demand.Join, rule);
+  }
+
+  protected fold(t: number, rule: R): void {
+    this.sheet.set(t, Demand.Fold, rule);
+  }
+
+  /** A frame over the gaps of a node behind its first token. */
+  protected framed(node: number, flags: number, hang: number, inside: () => void): void {
+    this.sheet.open(this.tree.first(node) + 1, this.tree.end(node) - 1, flags, hang);
+    inside();
+    this.sheet.close();
+  }
+
+  // Questions
+
+  protected kindOf(node: number): N {
+    return node === NONE ? N.None : this.tree.kind(node);
+  }
+
+  protected lastTokenKind(node: number): T {
+    return this.tokens.kind(this.tree.end(node) - 1);
+  }
+
+  /** The child that begins at token t, or `NONE`. */
+  protected childAt(node: number, t: number): number {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE && tree.first(c) <= t; c = tree.next(c)) if (tree.first(c) === t) return c;
+    return NONE;
+  }
+
+  /** The only child of a node where it covers all from token t to the node's end, or `NONE`. */
+  protected childFrom(node: number, t: number): number {
+    const child = this.childAt(node, t);
+    return child !== NONE && this.tree.end(child) === this.tree.end(node) ? child : NONE;
+  }
+
+  /** Whether the author began a line at one of the node's own gaps. */
+  protected splitAtOwn(node: number): boolean {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    const first = tree.first(node);
+    for (let t = first; t < tree.end(node); ) {
+      if (t > first && tokens.onNewLine(t)) return true;
+      if (child !== NONE && t === tree.first(child)) {
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        t++;
+      }
+    }
+    return false;
+  }
+
+  protected writtenSplit(node: number): FrameFlag | 0 {
+    return this.asWritten && this.splitAtOwn(node) ? FrameFlag.Split : 0;
+  }
+
+  /** Whether a comment to the end of its line stands among tokens [first, end). */
+  protected hasLineComment(first: number, end: number): boolean {
+    for (let t = first; t < end; t++) if (this.tokens.isTrivia(t) && this.tokens.has(t, TokenFlag.EndsLine)) return true;
+    return false;
+  }
+}

@@ -1,0 +1,408 @@
+import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import type { Rule } from "./base.js";
+import { JsxLayout } from "./jsx.js";
+
+/** Expressions, and how values stand beside what they are given to. */
+export abstract class ExpressionLayout extends JsxLayout {
+  protected abstract functionLike(node: number): void;
+  protected abstract classLike(node: number): void;
+
+  /** Lays out an expression's node; false where it is none. */
+  protected visitExpression(node: number, hang: number): boolean {
+    switch (this.tree.kind(node) as N) {
+      case N.Sequence: this.framed(node, 0, hang, () => this.run(node, this.sequenceRule)); return true;
+      case N.Assignment: this.assignment(node); return true;
+      case N.Arrow: this.arrow(node); return true;
+      case N.Yield: case N.Await: this.run(node, this.yieldRule, hang); return true;
+      case N.Conditional: this.conditional(node, hang); return true;
+      case N.Binary: this.binary(node, hang); return true;
+      case N.As: this.run(node, this.operatorRule, hang); return true;
+      case N.Unary: this.run(node, this.unaryRule); return true;
+      case N.Postfix: case N.ImportMeta: this.run(node, this.joinRule); return true;
+      case N.New: this.run(node, this.newRule, hang); return true;
+      case N.Primary: this.primary(node, hang); return true;
+      case N.Template: this.keep(node); return true;
+      case N.TypeAssertion: this.run(node, this.joinRule); return true;
+      case N.Parameter: this.parameter(node); return true;
+      case N.Property: this.property(node); return true;
+      case N.Spread: this.run(node, this.joinRule); return true;
+      case N.FunctionExpression: this.functionLike(node); return true;
+      case N.ClassExpression: this.classLike(node); return true;
+      case N.Arguments: case N.Subscript: case N.Paren: case N.Parameters: case N.Array: case N.Object:
+        this.bracket(node);
+        return true;
+      default:
+        return false;
+    }
+  }
+
+  // Rules between two elements
+
+  private readonly sequenceRule: Rule = (t, kind) => (kind === T.Comma ? this.join(t, R.Comma) : this.fold(t, R.Comma));
+  private readonly operatorRule: Rule = (t) => this.space(t, R.Operator);
+
+  private readonly yieldRule: Rule = (t, kind) => (kind === T.Star ? this.join(t, R.Unary) : this.space(t, R.Keyword));
+
+  private readonly unaryRule: Rule = (t, _, before) => {
+    const word = before === T.Typeof || before === T.Void || before === T.Delete;
+    if (word) this.space(t, R.Keyword);
+    else this.join(t, R.Unary);
+  };
+
+  private readonly newRule: Rule = (t, _, __, child) => {
+    if (this.kindOf(child) === N.Arguments) this.join(t, R.Call);
+    else this.space(t, R.Keyword);
+  };
+
+  // Operators
+
+  private binary(node: number, hang: number): void {
+    const { tree } = this;
+    if (this.isPower(node)) return this.run(node, this.operatorRule, hang);
+    const frame = this.sheet.open(tree.first(node) + 1, tree.end(node) - 1, FrameFlag.Whole, hang);
+    const last = tree.lastChild(node);
+    if (last !== NONE && tree.end(last) === tree.end(node)) {
+      const hug = this.hugGap(last, false);
+      if (hug > 0) this.sheet.frames.setHug(frame, hug);
+    }
+    this.run(node, (t, kind, _, child) => {
+      const operator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
+      if (child !== NONE && this.huggedJsx(child)) return;
+      this.sheet.set(t, operator === this.breaksBefore ? Demand.Fold : Demand.Space, R.Operator);
+    }, 1);
+    this.sheet.close();
+  }
+
+  private isPower(node: number): boolean {
+    const { tree, tokens } = this;
+    for (let t = tree.first(node), c = tree.child(node); t < tree.end(node); ) {
+      if (c !== NONE && t === tree.first(c)) {
+        t = tree.end(c);
+        c = tree.next(c);
+      } else if (tokens.kind(t++) === T.StarStar) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  private conditional(node: number, hang: number): void {
+    this.framed(node, FrameFlag.Whole, hang, () =>
+      this.run(node, (t, kind, _, child) => {
+        if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
+        if (child === NONE || !this.huggedJsx(child)) this.space(t, R.Operator);
+      }, 1),
+    );
+  }
+
+  // Values beside what they are given to
+
+  private assignment(node: number): void {
+    this.target(node, (t, child) => this.given(t, child, this.tree.end(node)));
+  }
+
+  /** Runs through `target = value`; the value is laid out by `value`. */
+  private target(node: number, value: (t: number, child: number) => void): void {
+    const { tree, tokens } = this;
+    const first = tree.first(node);
+    let child = tree.child(node);
+    let after = false;
+    for (let t = first; t < tree.end(node); ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const end = isChild ? tree.end(child) : t + 1;
+      if (isChild || !tokens.isTrivia(t)) {
+        const kind: T = isChild ? T.End : tokens.kind(t);
+        if (after) {
+          value(t, isChild ? child : NONE);
+          if (!isChild && kind === T.String) this.string(t);
+        } else {
+          if (t > first) this.targetRule(t, kind, isChild ? child : NONE);
+          if (isChild) this.visit(child);
+          else if (kind === T.String) this.string(t);
+        }
+        after = !isChild && (kind === T.Assign || kind === T.Augmented);
+      }
+      t = end;
+      if (isChild) child = tree.next(child);
+    }
+  }
+
+  private targetRule(t: number, kind: T, child: number): void {
+    if (kind === T.Bang || kind === T.Question || this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
+    this.space(t, R.Operator);
+  }
+
+  /** `name: type = value` of a declaration. */
+  protected declarator(node: number): void {
+    this.assignment(node);
+  }
+
+  private parameter(node: number): void {
+    this.run(node, (t, kind, before, child) => {
+      if (kind === T.Question || before === T.Ellipsis || this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
+      this.space(t, R.Operator);
+    });
+  }
+
+  private property(node: number): void {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    let value = false;
+    for (let t = tree.first(node); t < tree.end(node); ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const end = isChild ? tree.end(child) : t + 1;
+      if (isChild || !tokens.isTrivia(t)) {
+        if (value) {
+          this.given(t, isChild ? child : NONE, tree.end(node));
+          if (!isChild && tokens.kind(t) === T.String) this.string(t);
+        } else if (isChild) {
+          if (t > tree.first(node)) this.space(t, R.Colon);
+          this.visit(child);
+        } else {
+          if (t > tree.first(node)) this.join(t, R.Colon);
+          if (tokens.kind(t) === T.String) this.string(t);
+          value = tokens.kind(t) === T.Colon;
+        }
+      }
+      t = end;
+      if (isChild) child = tree.next(child);
+    }
+  }
+
+  /**
+   * A value after `=` or `:`, from token t to `end`. Values with an inside of their own stay on the
+   * line and split there; the others go to a line of their own where that helps.
+   */
+  protected given(t: number, child: number, end: number): void {
+    const kind = this.kindOf(child);
+    if (child !== NONE && this.staysClose(child)) {
+      this.space(t, R.Operator);
+      return this.visit(child);
+    }
+    if (kind === N.JsxElement) return this.bracketedJsx(t, child);
+    const atom = kind !== N.Binary && kind !== N.Union && kind !== N.Intersection && kind !== N.ConditionalType;
+    const frame = this.sheet.open(t, end - 1, atom ? FrameFlag.IfItHelps : 0, 1);
+    const hug = child !== NONE && kind === N.Binary ? this.hugGap(this.tree.lastChild(child), false) : 0;
+    if (hug > 0) this.sheet.frames.setHug(frame, hug);
+    if (child !== NONE && this.leadsAlternatives(child)) this.sheet.frames.setFlag(frame, FrameFlag.Split);
+    this.fold(t, R.Operator);
+    if (child !== NONE) this.visit(child, 0);
+    this.sheet.close();
+  }
+
+  /** A union written as a stack begins on a line of its own. */
+  private leadsAlternatives(child: number): boolean {
+    const { tree, tokens } = this;
+    const kind: N = tree.kind(child);
+    if (kind !== N.Union && kind !== N.Intersection) return false;
+    const first: T = tokens.kind(tree.first(child));
+    return (first === T.Pipe || first === T.Ampersand) && this.writtenSplit(child) !== 0;
+  }
+
+  private staysClose(node: number): boolean {
+    const { tree } = this;
+    switch (tree.kind(node) as N) {
+      case N.Object: case N.Array: case N.Arrow: case N.FunctionExpression: case N.ClassExpression: case N.Template:
+      case N.Conditional: case N.Paren: case N.ObjectType: case N.MappedType: case N.TupleType: case N.FunctionType:
+      case N.Unparsed: case N.Assignment: case N.TypeAssertion:
+        return true;
+      case N.Primary: case N.New: case N.TypeReference:
+        return this.breakInside(node) > 0;
+      case N.Await: case N.Yield: case N.Unary: case N.As: case N.TypeOperator: case N.TypePostfix: {
+        const child = tree.child(node);
+        return child !== NONE && this.staysClose(child);
+      }
+      default:
+        return false;
+    }
+  }
+
+  /** The first gap inside brackets that a node holds, or 0. */
+  protected breakInside(node: number): number {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      const kind: N = tree.kind(c);
+      const brackets = kind === N.Arguments || kind === N.Subscript || kind === N.TypeArguments || kind === N.Array || kind === N.Object || kind === N.Paren;
+      if (brackets && tree.end(c) - tree.first(c) > 2) return tree.first(c) + 1;
+      if (kind === N.Template || kind === N.FunctionExpression) return tree.first(c) + 1;
+      const inner = brackets ? 0 : this.breakInside(c);
+      if (inner > 0) return inner;
+    }
+    return 0;
+  }
+
+  protected hugGap(node: number, deep: boolean): number {
+    const { tree, tokens } = this;
+    switch (tree.kind(node) as N) {
+      case N.Object: case N.Array: case N.ObjectType: case N.MappedType: case N.TupleType:
+        return tree.end(node) - tree.first(node) > 2 ? tree.first(node) + 1 : 0;
+      case N.FunctionExpression: case N.ClassExpression: {
+        const body = tree.lastChild(node);
+        return body !== NONE && tree.end(body) - tree.first(body) > 2 ? tree.first(body) + 1 : 0;
+      }
+      case N.Arrow: {
+        const body = tree.lastChild(node);
+        if (body === NONE || tree.end(body) !== tree.end(node) || tokens.kind(tree.first(body) - 1) !== T.Arrow) return 0;
+        const kind: N = tree.kind(body);
+        if (kind === N.Block) return tree.end(body) - tree.first(body) > 2 ? tree.first(body) + 1 : 0;
+        if (kind === N.JsxElement) return tree.first(body);
+        if (kind === N.Paren) return tree.first(body) + 1;
+        if (kind === N.Primary || kind === N.New || kind === N.Await) return deep ? this.breakInside(body) : tree.first(body);
+        return this.hugGap(body, deep);
+      }
+      case N.As: case N.Await: case N.Property: {
+        const child = tree.child(node);
+        return child !== NONE && tree.first(child) === tree.first(node) ? this.hugGap(child, deep) : 0;
+      }
+      case N.JsxExpression:
+        return 0;
+      case N.Parameter: case N.Spread: {
+        const child = tree.child(node);
+        return child === NONE ? 0 : this.hugGap(child, deep);
+      }
+      default:
+        return 0;
+    }
+  }
+
+  // Arrow functions
+
+  private arrow(node: number): void {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    const first = tree.first(node);
+    for (let t = first; t < tree.end(node); ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const end = isChild ? tree.end(child) : t + 1;
+      if (isChild || !tokens.isTrivia(t)) {
+        if (this.afterArrow(t)) this.arrowBody(t, isChild ? child : NONE, tree.end(node));
+        else if (isChild) {
+          if (t > first) this.arrowGap(t, child);
+          this.visit(child);
+        } else if (t > first) {
+          this.space(t, R.Arrow);
+        }
+        if (!isChild && tokens.kind(t) === T.String) this.string(t);
+      }
+      t = end;
+      if (isChild) child = tree.next(child);
+    }
+  }
+
+  private afterArrow(t: number): boolean {
+    let before = t - 1;
+    while (before >= 0 && this.tokens.isTrivia(before)) before--;
+    return before >= 0 && this.tokens.kind(before) === T.Arrow;
+  }
+
+  private arrowGap(t: number, child: number): void {
+    const kind = this.kindOf(child);
+    if (kind === N.Annotation) this.join(t, R.Type);
+    else if (kind === N.Parameters && this.tokens.kind(t - 1) !== T.Name) this.join(t, R.Type);
+    else this.space(t, R.Arrow);
+  }
+
+  private arrowBody(t: number, body: number, end: number): void {
+    const kind = this.kindOf(body);
+    if (kind === N.Block) return this.block(body);
+    if (kind === N.JsxElement) return this.bracketedJsx(t, body);
+    if (body !== NONE && kind !== N.Conditional && this.staysClose(body)) {
+      this.space(t, R.Arrow);
+      return this.visit(body);
+    }
+    this.sheet.open(t, end - 1, FrameFlag.Whole, 1);
+    this.fold(t, R.Arrow);
+    if (body !== NONE) this.visit(body, 0);
+    this.sheet.close();
+  }
+
+  protected abstract block(node: number): void;
+
+  // Chains of dots, calls and subscripts
+
+  private primary(node: number, hang: number): void {
+    const { tree, tokens, sheet } = this;
+    const written = this.asWritten && this.dotOnNewLine(node);
+    const chain = written || this.links(node) >= 2;
+    if (chain) sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
+    let child = tree.child(node);
+    let call = false;
+    for (let t = tree.first(node); t < tree.end(node); ) {
+      if (child !== NONE && t === tree.first(child)) {
+        if (t > tree.first(node)) this.join(t, R.Call);
+        this.visit(child);
+        const kind: N = tree.kind(child);
+        call = kind === N.Arguments;
+        t = tree.end(child);
+        child = tree.next(child);
+        continue;
+      }
+      if (!tokens.isTrivia(t)) {
+        const kind: T = tokens.kind(t);
+        if (t > tree.first(node)) {
+          const dot = kind === T.Dot || kind === T.QuestionDot;
+          if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, Demand.AsWritten, R.Member);
+          else if (dot && chain && (call || (written && tokens.onNewLine(t)))) sheet.set(t, Demand.Seam, R.Member);
+          else this.join(t, R.Member);
+        } else if (kind === T.String) {
+          this.string(t);
+        }
+        if (kind !== T.Bang) call = false;
+      }
+      t++;
+    }
+    if (chain) sheet.close();
+  }
+
+  /** How many calls of a chain are followed by a dot. */
+  private links(node: number): number {
+    const { tree, tokens } = this;
+    let links = 0;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      if (tree.kind(c) !== N.Arguments) continue;
+      const after: T = tokens.kind(tokens.skipTrivia(tree.end(c)));
+      if (tree.end(c) < tree.end(node) && (after === T.Dot || after === T.QuestionDot)) links++;
+    }
+    return links;
+  }
+
+  /** Whether the author began a line before a dot. */
+  private dotOnNewLine(node: number): boolean {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node); ) {
+      if (child !== NONE && t === tree.first(child)) {
+        t = tree.end(child);
+        child = tree.next(child);
+        continue;
+      }
+      if (t > tree.first(node) && tokens.onNewLine(t) && (tokens.kind(t) === T.Dot || tokens.kind(t) === T.QuestionDot)) return true;
+      t++;
+    }
+    return false;
+  }
+
+  // Values that brackets may be put around
+
+  /** The value of `return` or `throw`: an operator's runs of lines get brackets, so that the value stays the statement's. */
+  protected returned(t: number, child: number): void {
+    const kind = this.kindOf(child);
+    if (kind === N.JsxElement) return this.bracketedJsx(t, child);
+    if (kind !== N.Binary && kind !== N.Sequence) {
+      this.space(t, R.Keyword);
+      if (child !== NONE) this.visit(child);
+      return;
+    }
+    const { sheet, tree } = this;
+    const frame = sheet.open(t, tree.end(child) - 1, FrameFlag.Parens, 1);
+    const hug = this.hugGap(tree.lastChild(child), false);
+    if (hug > 0) sheet.frames.setHug(frame, hug);
+    this.fold(t, R.Keyword);
+    this.visit(child, 0);
+    sheet.close();
+  }
+
+}

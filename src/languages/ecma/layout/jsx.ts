@@ -1,0 +1,178 @@
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { requote } from "../../../core/text/quotes.js";
+import { N, T } from "../kinds.js";
+import { R, RULES } from "../rules.js";
+import { TypeLayout } from "./types.js";
+
+/**
+ * Elements in the code. White space between tags that holds a line end means nothing at the edges of a
+ * text, and one space inside it; without a line end it counts as it is.
+ */
+export abstract class JsxLayout extends TypeLayout {
+  protected visitJsx(node: number): boolean {
+    switch (this.tree.kind(node) as N) {
+      case N.JsxElement: this.element(node); return true;
+            case N.JsxClosing: this.run(node, (t) => this.join(t, R.Markup)); return true;
+      case N.JsxAttribute: this.attribute(node); return true;
+      case N.JsxExpression: this.bracket(node); return true;
+      default: return false;
+    }
+  }
+
+  /** An element as a value: where it takes several lines, brackets stand around it. */
+  protected bracketedJsx(t: number, node: number): void {
+    this.sheet.open(t, this.tree.end(node) - 1, FrameFlag.Parens | FrameFlag.Whole, 1);
+    this.sheet.set(t, Demand.Fold, R.Markup);
+    this.visit(node, 0);
+    this.sheet.close();
+  }
+
+  /** Whether an operand is an element that stays beside its operator, brackets around it. */
+  protected huggedJsx(node: number): boolean {
+    return this.tree.kind(node) === N.JsxElement;
+  }
+
+  private element(node: number): void {
+    const { tree, tokens, sheet } = this;
+    const opening = tree.child(node);
+    if (opening === NONE || tree.kind(opening) !== N.JsxOpening) {
+      this.tag(node);
+      return;
+    }
+    const tag = this.tag(opening);
+    const first = tree.end(opening);
+    const last = tree.lastChild(node);
+    const closing = tree.kind(last) === N.JsxClosing ? tree.first(last) : tree.end(node);
+    if (first === closing) {
+      const empty = this.gapKind(first) !== "space";
+      sheet.set(first, empty ? Demand.Join : Demand.AsWritten, R.Markup);
+      return this.visit(last);
+    }
+    const written = this.asWritten && this.childOnNewLine(node, first, closing) ? FrameFlag.Split : 0;
+    const several = this.childCount(node) > 1 || this.hasElement(node);
+    const frame = sheet.open(first, closing, FrameFlag.Bracket | FrameFlag.Flow | written | (several ? FrameFlag.Whole : 0), 1);
+    sheet.frames.setLeader(frame, tag);
+    let child = tree.next(opening);
+    for (let t = first; t < closing; ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const afterText = tokens.kind(t - 1) === T.JsxText;
+      // Between tags and braces a line end means nothing, so that one may be put there.
+      this.childGap(t, t === first || (isChild && !afterText && !this.besideText(child)), t > first && !isChild && afterText);
+      if (isChild) this.visit(child, 0);
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    if (closing < tree.end(node)) {
+      this.childGap(closing, true, false);
+      sheet.mark(closing, Mark.Out);
+      sheet.close();
+      this.visit(last);
+    } else {
+      sheet.close();
+    }
+  }
+
+  /** The gap before a child of an element: between two words, at an edge, or beside a tag or brace. */
+  private childGap(t: number, edge: boolean, words: boolean): void {
+    const { sheet } = this;
+    switch (this.gapKind(t)) {
+      case "none":
+        return sheet.set(t, edge ? Demand.Seam : Demand.Join, R.Markup);
+      case "line":
+        return sheet.set(t, words ? Demand.Fold : Demand.Seam, R.Markup);
+      default:
+        if (words && this.tokens.gapEnd(t) - this.tokens.gapStart(t) === 1 && this.tokens.text[this.tokens.gapStart(t)] === " ") return sheet.set(t, Demand.Fold, R.Markup);
+        sheet.set(t, Demand.AsWritten, R.Markup);
+    }
+  }
+
+  /** Whether a child in braces reads as a word of the text around it. */
+  private besideText(child: number): boolean {
+    return this.tree.kind(child) === N.JsxExpression && this.tokens.kind(this.tree.first(child) - 1) === T.RightBrace;
+  }
+
+  private gapKind(t: number): "none" | "space" | "line" {
+    if (this.tokens.onNewLine(t)) return "line";
+    return this.tokens.gapStart(t) === this.tokens.gapEnd(t) ? "none" : "space";
+  }
+
+  private childOnNewLine(node: number, first: number, closing: number): boolean {
+    const { tree, tokens } = this;
+    let child = tree.next(tree.child(node));
+    for (let t = first; t <= closing; ) {
+      if (tokens.onNewLine(t)) return true;
+      const isChild = child !== NONE && t === tree.first(child);
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    return false;
+  }
+
+  private childCount(node: number): number {
+    let count = 0;
+    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c)) count++;
+    return count - 2;
+  }
+
+  private hasElement(node: number): boolean {
+    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c)) if (this.tree.kind(c) === N.JsxElement) return true;
+    return false;
+  }
+
+  /** A tag that opens or stands alone: its name and attributes. */
+  private tag(node: number): number {
+    const { tree, tokens, sheet } = this;
+    const first = tree.first(node);
+    const attributes = this.attributeCount(node);
+    const stacked = this.style.attributeSplit === "stacked" && attributes > 1 ? FrameFlag.Split : 0;
+    const frame = sheet.open(first + 1, tree.end(node) - 1, (attributes > 1 ? FrameFlag.Whole : 0) | stacked | this.writtenSplit(node), 1);
+    let child = tree.child(node);
+    let named = false;
+    for (let t = first; t < tree.end(node); ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const kind: T = isChild ? T.End : tokens.kind(t);
+      if (t > first && (isChild || !tokens.isTrivia(t))) {
+        if (kind === T.Greater) {
+          const alone = tokens.kind(t - 1) === T.Slash;
+          sheet.set(t, alone || attributes === 0 ? Demand.Join : Demand.Seam, R.Markup);
+          if (!alone && attributes > 0) sheet.mark(t, Mark.Out);
+        } else if (kind === T.Slash) {
+          sheet.set(t, attributes > 0 ? Demand.Fold : Demand.Space, R.Markup);
+          if (attributes > 0) sheet.mark(t, Mark.Out);
+        } else if (!named || (isChild && tree.kind(child) === N.TypeArguments)) {
+          this.join(t, R.Markup);
+          named = true;
+        } else {
+          sheet.set(t, Demand.Fold, R.Markup);
+        }
+      }
+      if (isChild) this.visit(child);
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    sheet.close();
+    return frame;
+  }
+
+  private attributeCount(node: number): number {
+    let count = 0;
+    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c)) {
+      const kind: N = this.tree.kind(c);
+      if (kind === N.JsxAttribute || kind === N.JsxExpression) count++;
+    }
+    return count;
+  }
+
+  private attribute(node: number): void {
+    const { tree, tokens, sheet, style } = this;
+    this.run(node, (t) => this.join(t, R.Markup));
+    const value = tree.end(node) - 1;
+    if (tokens.kind(value) !== T.String) return;
+    sheet.rewrites.delete(value);
+    if (style.markupDelimiter === "as-written") return;
+    const target = style.markupDelimiter === "double" ? '"' : "'";
+    const changes = requote(tokens.text, tokens.start(value), tokens.end(value), target, false, RULES[R.MarkupDelimiter]!);
+    if (changes.length > 0) sheet.rewrites.set(value, changes);
+  }
+}

@@ -1,0 +1,176 @@
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import { LayoutBase } from "./base.js";
+
+/** What a bracket holds. */
+interface Items {
+  count: number;
+  /** One past the last token of the last item, or -1. */
+  lastEnd: number;
+  /** The separator after the last item, or -1. */
+  closing: number;
+  /** Items left out, as in `[a, , b]`. */
+  holes: boolean;
+  numbers: boolean;
+  unparsed: boolean;
+  last: number;
+  /** Items that could hug the brackets. */
+  blocks: number;
+}
+
+/** Lists in brackets of every kind. */
+export abstract class ListLayout extends LayoutBase {
+  /** The gap inside a value up to which what is around must fit to stay close to it; 0 for none. */
+  protected abstract hugGap(node: number, deep: boolean): number;
+
+  protected bracket(node: number): void {
+    const { tree, tokens, sheet } = this;
+    const kind: N = tree.kind(node);
+    const opener = tree.first(node);
+    const closer = tree.end(node) - 1;
+    const first = tokens.skipTrivia(opener + 1);
+    if (first === closer && closer === opener + 1) return this.join(closer, R.Bracket);
+    const items = this.itemsOf(node);
+    const padded = kind === N.Object || kind === N.Specifiers || kind === N.ObjectType || kind === N.MappedType || kind === N.EnumBody;
+    const flow = kind === N.Array && items.numbers && items.count > 3;
+    const split = kind === N.EnumBody ? FrameFlag.Split : this.writtenSplit(node);
+    const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | (flow ? FrameFlag.Flow : 0) | split, 1);
+    const hug = this.hugOf(kind, items);
+    if (hug > 0) sheet.frames.setHug(frame, hug);
+    const hang = items.count > 1 && kind !== N.ForHead ? 1 : 0;
+    const edge = padded ? Demand.Fold : Demand.Seam;
+    let child = tree.child(node);
+    let before: T = T.Comma;
+    for (let t = opener + 1; t < closer; ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const token: T = isChild ? T.End : tokens.kind(t);
+      if (isChild || !tokens.isTrivia(t)) {
+        if (t === first) sheet.set(t, edge, R.Bracket);
+        else this.itemGap(t, token, before, kind);
+        if (isChild) this.visit(child, hang);
+        else if (token === T.String) this.string(t);
+        before = token;
+      }
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    sheet.set(closer, edge, R.Bracket);
+    sheet.mark(closer, Mark.Out);
+    this.closing(node, kind, items);
+    sheet.close();
+  }
+
+  private itemGap(t: number, token: T, before: T, kind: N): void {
+    if (token === T.Comma || token === T.Semicolon) {
+      // A hole in an array keeps its comma apart from the one before.
+      return this.join(t, R.Comma);
+    }
+    if (before === T.Ellipsis) return this.join(t, R.Unary);
+    if (before === T.Comma || before === T.Semicolon) return this.sheet.set(t, Demand.Fold, R.Comma);
+    if (kind === N.ObjectType || kind === N.MappedType) return this.sheet.set(t, Demand.Fold, R.Type);
+    if (kind === N.Specifiers || kind === N.ForHead) return this.space(t, R.Keyword);
+    this.sheet.set(t, Demand.AsWritten, R.Unparsed);
+  }
+
+  private closing(node: number, kind: N, items: Items): void {
+    if (items.lastEnd < 0 || items.holes || items.unparsed) return;
+    if (kind === N.ObjectType || kind === N.MappedType) return this.closingSemicolon(items);
+    const { sheet, style } = this;
+    if (style.closingComma === "as-written" || !this.takesComma(node, kind, items)) return;
+    if (items.closing >= 0) {
+      sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
+      sheet.rule[items.closing] = R.ClosingComma;
+    } else if (style.closingComma === "when-split") {
+      sheet.mark(items.lastEnd, Mark.CommaSlot);
+    }
+  }
+
+  private takesComma(node: number, kind: N, items: Items): boolean {
+    switch (kind) {
+      case N.Paren: case N.TypeParen: case N.Condition: case N.ForHead: case N.Subscript: case N.TypeArguments: case N.Computed:
+      case N.JsxExpression:
+        return false;
+      case N.TypeParameters:
+        // A comma may be what tells type parameters from a tag.
+        return items.count > 1;
+      case N.Parameters: {
+        // A rest parameter is the last; an accessor takes no comma.
+        const before = this.tokens.skipTrivia(this.tree.first(node)) - 2;
+        return !this.isRest(items.last) && !(before >= 0 && (this.tokens.is(before, "set") || this.tokens.is(before, "get")));
+      }
+      case N.Array: case N.Object:
+        // In a pattern nothing may follow the rest.
+        return !this.isRest(items.last);
+      default:
+        return true;
+    }
+  }
+
+  private isRest(node: number): boolean {
+    return node !== NONE && this.tokens.kind(this.tree.first(node)) === T.Ellipsis;
+  }
+
+  private closingSemicolon({ closing, lastEnd }: Items): void {
+    const { sheet, style } = this;
+    const comma = closing >= 0 && this.tokens.kind(closing) === T.Comma;
+    if (comma || style.statementTerminator === "as-written") return;
+    if (closing >= 0) {
+      sheet.mark(closing, style.statementTerminator === "omitted" ? Mark.Removed : Mark.RemovedFlat);
+      sheet.rule[closing] = R.Terminator;
+    } else if (style.statementTerminator === "explicit") {
+      sheet.mark(lastEnd, Mark.SemicolonSlot);
+    }
+  }
+
+  private hugOf(kind: N, items: Items): number {
+    if (items.last === NONE || items.lastEnd !== this.tree.end(items.last)) return 0;
+    switch (kind) {
+      case N.Arguments:
+        return items.blocks <= 1 ? this.hugGap(items.last, true) : 0;
+      case N.Parameters: case N.Array: case N.TypeArguments: case N.Paren: case N.Condition:
+        return items.count === 1 ? this.hugGap(items.last, kind !== N.Array) : 0;
+      case N.JsxExpression:
+        // Its braces stay close; what they hold splits inside.
+        return this.tree.first(items.last) + 1;
+      default:
+        return 0;
+    }
+  }
+
+  private itemsOf(node: number): Items {
+    const { tree, tokens } = this;
+    const closer = tree.end(node) - 1;
+    const items: Items = { count: 0, lastEnd: -1, closing: -1, holes: false, numbers: true, unparsed: false, last: NONE, blocks: 0 };
+    let child = tree.child(node);
+    let separated = true;
+    for (let t = tree.first(node) + 1; t < closer; ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const end = isChild ? tree.end(child) : t + 1;
+      const kind: T = isChild ? T.End : tokens.kind(t);
+      if (!isChild && (kind === T.Comma || kind === T.Semicolon)) {
+        if (separated) items.holes = true;
+        separated = true;
+        items.closing = t;
+      } else if (isChild || !tokens.isTrivia(t)) {
+        items.closing = -1;
+        items.lastEnd = end;
+        items.count++;
+        items.last = isChild ? child : NONE;
+        separated = false;
+        if (isChild) {
+          const nodeKind: N = tree.kind(child);
+          if (nodeKind === N.Unparsed) items.unparsed = true;
+          if (nodeKind !== N.Unary || tree.end(child) - tree.first(child) !== 2) items.numbers = false;
+          if (this.hugGap(child, false) > 0) items.blocks++;
+        } else if (kind !== T.Number) {
+          items.numbers = false;
+        }
+      }
+      t = end;
+      if (isChild) child = tree.next(child);
+    }
+    return items;
+  }
+}

@@ -1,0 +1,443 @@
+import { layoutBlock, type BlockRules } from "../../../core/layout/block.js";
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import type { Rule } from "./base.js";
+import { ExpressionLayout } from "./expressions.js";
+
+/** Statements, declarations, classes and their members. */
+export class EcmaLayout extends ExpressionLayout {
+  program(): void {
+    this.comments();
+    layoutBlock(this.sheet, this.tree, this.tree.root, this.blockRules(NONE));
+  }
+
+  /** The inner lines of a comment move with its first. */
+  private comments(): void {
+    const { tokens, sheet } = this;
+    for (let t = 0; t < tokens.count; t++) {
+      if (tokens.has(t, TokenFlag.MultiLine) && tokens.isTrivia(t) && (tokens.onNewLine(t) || t === 0)) sheet.mark(t, Mark.Reindent);
+    }
+  }
+
+  protected visit(node: number, hang = 1): void {
+    if (this.visitExpression(node, hang) || this.visitStatement(node) || this.visitType(node, hang) || this.visitJsx(node)) return;
+    if (this.tree.kind(node) === N.Unparsed) this.keep(node);
+    else this.run(node, this.wordRule, hang);
+  }
+
+  private visitStatement(node: number): boolean {
+    switch (this.tree.kind(node) as N) {
+      case N.Block: this.block(node); return true;
+      case N.Empty: return true;
+      case N.Expression: case N.Directive: case N.Jump:
+        this.run(node, this.statementRule);
+        return this.terminator(node);
+      case N.Return: case N.Throw:
+        this.run0(node);
+        return this.terminator(node);
+      case N.Variable: this.variable(node); return true;
+      case N.Declarator: this.declarator(node); return true;
+      case N.If: case N.For: case N.While: case N.DoWhile: case N.With: case N.Try: case N.Labelled: case N.Switch:
+        this.control(node);
+        return this.tree.kind(node) === N.DoWhile ? this.terminator(node) : true;
+      case N.Condition: case N.ForHead: case N.Specifiers: case N.EnumBody: this.bracket(node); return true;
+      case N.Case: this.case(node); return true;
+      case N.SwitchBody: case N.ClassBody: case N.InterfaceBody: this.block(node); return true;
+      case N.Function: case N.Method: case N.StaticBlock:
+        this.functionLike(node);
+        return this.lastTokenKind(node) === T.RightBrace ? true : this.terminator(node);
+      case N.Class: case N.Interface: case N.Enum: case N.Namespace:
+        this.classLike(node);
+        return this.lastTokenKind(node) === T.RightBrace ? true : this.terminator(node);
+      case N.Field: this.field(node); return this.terminator(node);
+      case N.EnumMember: this.declarator(node); return true;
+      case N.TypeAlias: this.declarator(node); return this.terminator(node);
+      case N.Import: this.run(node, this.moduleRule); return this.terminator(node);
+      case N.Export: this.run(node, this.moduleRule); return this.endsInDeclaration(node) ? true : this.terminator(node);
+      case N.Specifier: case N.ImportAttributes: this.run(node, this.wordRule); return true;
+      case N.Declared: this.run(node, this.wordRule); return true;
+      case N.Heritage: this.heritage(node); return true;
+      case N.Decorator: this.run(node, this.joinRule); return true;
+      default: return false;
+    }
+  }
+
+  private readonly statementRule: Rule = (t, kind) => (kind === T.Semicolon ? this.join(t, R.Terminator) : this.space(t, R.Keyword));
+
+  private readonly moduleRule: Rule = (t, kind, _, child) => {
+    if (kind === T.Semicolon) return this.join(t, R.Terminator);
+    if (kind === T.Comma) return this.join(t, R.Comma);
+    if (child !== NONE && this.tree.kind(child) === N.Decorator) return;
+    this.space(t, R.Keyword);
+  };
+
+  private endsInDeclaration(node: number): boolean {
+    const last = this.tree.lastChild(node);
+    if (last === NONE || this.tree.end(last) !== this.tree.end(node)) return false;
+    const kind: N = this.tree.kind(last);
+    return kind !== N.Specifiers && kind !== N.ImportAttributes && kind !== N.Specifier && kind < N.Condition;
+  }
+
+  /** `return` and `throw`, with the value that they carry. */
+  private run0(node: number): void {
+    const { tree, tokens } = this;
+    const t = tokens.skipTrivia(tree.first(node) + 1);
+    if (t >= tree.end(node)) return;
+    const last = tree.end(node) - 1;
+    if (tokens.kind(last) === T.Semicolon) this.join(last, R.Terminator);
+    if (t === last && tokens.kind(t) === T.Semicolon) return;
+    const child = this.childAt(node, t);
+    this.returned(t, child);
+    if (child === NONE && tokens.kind(t) === T.String) this.string(t);
+  }
+
+  // Terminators
+
+  /** The semicolon after a statement: put in, left out, or as it is. Always true. */
+  private terminator(node: number): true {
+    const { tokens, sheet, style, tree } = this;
+    const end = tree.end(node);
+    const last = end - 1;
+    if (tokens.kind(last) !== T.Semicolon) {
+      if (style.statementTerminator === "explicit") sheet.mark(end, Mark.TerminatorSlot);
+      return true;
+    }
+    sheet.rule[last] = R.Terminator;
+    if (style.statementTerminator !== "omitted") return true;
+    const next = tokens.skipTrivia(end);
+    if (this.mayGo(node, next)) {
+      sheet.mark(last, Mark.Removed);
+    } else if (next === end && this.guards(next)) {
+      // It opens the line of what would otherwise go on with this statement.
+      sheet.line(last, 0, 0, R.Terminator);
+      this.guarded = next;
+    }
+    return true;
+  }
+
+  /** The token before which a guarding semicolon stands, or -1. */
+  private guarded = -1;
+
+  /** Whether the statement ends without its semicolon just the same. */
+  private mayGo(node: number, next: number): boolean {
+    const { tokens, tree } = this;
+    const kind: N = tree.kind(node);
+    if (this.isBody(node)) return false;
+    if (next < tokens.count && this.guards(next)) return false;
+    if (kind === N.Field || kind === N.Method) {
+      // A word alone could be read as belonging to the next member.
+      const after: T = tokens.kind(next);
+      const first = tree.first(node);
+      if (after === T.Star || after === T.In || after === T.Instanceof) return false;
+      if (tree.end(node) - first === 2 && /^(?:get|set|static|async|accessor|readonly|declare|abstract|public|private|protected|override)$/.test(tokens.textOf(first))) return false;
+    }
+    return true;
+  }
+
+  /** Whether token t could go on with the statement before it. */
+  private guards(t: number): boolean {
+    const { tokens } = this;
+    switch (tokens.kind(t) as T) {
+      case T.LeftParen: case T.LeftBracket: case T.Template: case T.TemplateHead: case T.Regex: case T.Slash:
+      case T.Plus: case T.Minus: case T.Less: case T.PlusPlus: case T.MinusMinus: case T.Star:
+        return true;
+      default:
+        return false;
+    }
+  }
+
+  /** Whether a statement is the body of a control statement, on whose line something may follow. */
+  private isBody(node: number): boolean {
+    return this.bodies.has(node);
+  }
+
+  private readonly bodies = new Set<number>();
+
+  // Blocks
+
+  private blockRules(owner: number): BlockRules {
+    const most = this.style.blankLineLimit;
+    const last = owner === NONE ? -1 : this.tree.end(owner) - 1;
+    return {
+      blanks: () => [0, most],
+      most,
+      child: (child) => this.blockChild(child),
+      token: (t) => {
+        if (t === last && this.tokens.kind(t) === T.RightBrace) {
+          this.sheet.line(t, 0, 0, R.Brace);
+          this.sheet.mark(t, Mark.Out);
+        } else if (this.tokens.kind(t) === T.Semicolon || this.tokens.kind(t) === T.Comma) {
+          this.join(t, R.Terminator);
+        }
+      },
+      lineRule: R.BlankLines,
+      commentRule: R.Comment,
+    };
+  }
+
+  private blockChild(child: number): void {
+    const { tree, tokens, sheet } = this;
+    const first = tree.first(child);
+    const empty = tree.kind(child) === N.Empty && !tokens.onNewLine(first) && first > 0;
+    if (empty || first === this.guarded) this.join(first, R.Terminator);
+    this.visit(child);
+    if (tree.kind(child) === N.Signature) this.signatureEnd(child);
+    void sheet;
+  }
+
+  /** What ends a member of an interface. */
+  private signatureEnd(node: number): void {
+    const { tokens, sheet, style } = this;
+    const end = this.tree.end(node);
+    const t = tokens.skipTrivia(end);
+    const kind: T = tokens.kind(t);
+    if (kind === T.Semicolon) {
+      sheet.rule[t] = R.Terminator;
+      if (style.statementTerminator === "omitted" && !this.guards(tokens.skipTrivia(t + 1))) sheet.mark(t, Mark.Removed);
+    } else if (kind !== T.Comma && style.statementTerminator === "explicit") {
+      sheet.mark(end, Mark.TerminatorSlot);
+    }
+  }
+
+  /** From a brace to its closer, the statements or members on lines of their own. */
+  protected block(node: number): void {
+    const { tree, tokens, sheet } = this;
+    const first = tree.first(node);
+    const last = tree.end(node) - 1;
+    const ownLine = this.style.bracePlacement === "own-line" && this.placed;
+    this.placed = true;
+    if (ownLine) {
+      sheet.open(first, last, FrameFlag.Block, 0);
+      sheet.line(first, 0, 0, R.Brace);
+    } else if (first > 0) {
+      this.space(first, R.Brace);
+    }
+    if (first === last || (first + 1 === last && tokens.kind(last) === T.RightBrace)) {
+      if (first < last) this.join(last, R.Brace);
+    } else {
+      sheet.open(first + 1, last, FrameFlag.Block, 1);
+      layoutBlock(sheet, tree, node, this.blockRules(node));
+      sheet.close();
+    }
+    if (ownLine) sheet.close();
+  }
+
+  /** Whether the next block's brace goes where the style places braces. */
+  private placed = true;
+
+  // Control
+
+  private control(node: number): void {
+    const { tree, tokens, sheet } = this;
+    let child = tree.child(node);
+    let before = T.End;
+    const first = tree.first(node);
+    for (let t = first; t < tree.end(node); ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const kind: T = isChild ? T.End : tokens.kind(t);
+      if (isChild) {
+        this.controlChild(node, child, t, before);
+        before = T.End;
+      } else if (!tokens.isTrivia(t)) {
+        if (t > first) this.controlGap(t, kind, before);
+        before = kind;
+      } else if (sheet.demand[t] === Demand.Unset && !tokens.onNewLine(t) && tokens.has(t, TokenFlag.EndsLine)) {
+        sheet.set(t, Demand.Trailing, R.Comment);
+      }
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+  }
+
+  private controlGap(t: number, kind: T, before: T): void {
+    if (kind === T.Colon || kind === T.Semicolon) return this.join(t, R.Colon);
+    const continues = kind === T.Else || kind === T.Catch || kind === T.Finally || kind === T.While;
+    if (!continues || before === T.Else) return this.space(t, R.Keyword);
+    // After a block on its line, or below it; after anything else below it.
+    const block = this.tokens.kind(t - 1) === T.RightBrace && this.style.bracePlacement === "same-line" && this.afterBlock;
+    if (block) this.space(t, R.Brace);
+    else this.sheet.line(t, 0, 0, R.Brace);
+  }
+
+  private afterBlock = false;
+
+  private controlChild(node: number, child: number, t: number, before: T): void {
+    const { tree } = this;
+    const kind: N = tree.kind(child);
+    switch (kind) {
+      case N.Block: case N.SwitchBody:
+        this.block(child);
+        this.afterBlock = true;
+        return;
+      case N.Condition: case N.ForHead:
+        this.space(t, R.Keyword);
+        return this.visit(child);
+    }
+    if (before === T.Colon && tree.kind(node) === N.Labelled) {
+      this.space(t, R.Keyword);
+      return this.visit(child);
+    }
+    this.afterBlock = false;
+    this.bodies.add(child);
+    this.body(child, t);
+  }
+
+  /** A body without braces: on the line of its header, or one step in. */
+  private body(child: number, t: number): void {
+    const { tree, sheet } = this;
+    if (tree.kind(child) === N.Empty) return this.join(t, R.Terminator);
+    const own = this.asWritten && this.tokens.onNewLine(t);
+    sheet.open(t, tree.end(child) - 1, FrameFlag.Whole | (own ? FrameFlag.Split : 0), 1);
+    this.fold(t, R.Keyword);
+    this.visit(child);
+    sheet.close();
+  }
+
+  private case(node: number): void {
+    const { tree, tokens, sheet } = this;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node); ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      if (isChild && tree.kind(child) === N.CaseBody) this.caseBody(child);
+      else if (isChild) {
+        this.space(t, R.Keyword);
+        this.visit(child);
+      } else if (!tokens.isTrivia(t) && t > tree.first(node)) {
+        if (tokens.kind(t) === T.Colon) this.join(t, R.Colon);
+        else this.space(t, R.Keyword);
+        if (tokens.kind(t) === T.String) this.string(t);
+      } else if (tokens.isTrivia(t) && tokens.onNewLine(t)) {
+        sheet.line(t, 0, this.style.blankLineLimit, R.Comment);
+      }
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+  }
+
+  private caseBody(node: number): void {
+    const { tree, sheet } = this;
+    const only = tree.child(node);
+    if (only !== NONE && tree.kind(only) === N.Block && tree.next(only) === NONE) return this.block(only);
+    sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
+    layoutBlock(sheet, tree, node, this.blockRules(NONE));
+    sheet.close();
+  }
+
+  // Declarations
+
+  private variable(node: number): void {
+    const { tree, tokens } = this;
+    const several = tree.child(node) !== NONE && tree.next(tree.child(node)) !== NONE;
+    const inHead = this.tokens.kind(tree.first(node) - 1) === T.LeftParen && tokens.kind(tree.end(node) - 1) !== T.Semicolon;
+    const rule: Rule = (t, kind, before) => {
+      if (kind === T.Comma || kind === T.Semicolon) return this.join(t, kind === T.Comma ? R.Comma : R.Terminator);
+      if (before === T.Comma) return this.fold(t, R.Comma);
+      this.space(t, R.Keyword);
+    };
+    if (several) this.framed(node, this.declaratorsSplit(node), 1, () => this.run(node, rule));
+    else this.run(node, rule);
+    if (!inHead || tree.kind(node) !== N.Variable) this.terminator(node);
+  }
+
+  /** Declarators that the author put on lines of their own stay there. */
+  private declaratorsSplit(node: number): FrameFlag | 0 {
+    if (!this.asWritten) return 0;
+    const { tree, tokens } = this;
+    for (let c = tree.next(tree.child(node)); c !== NONE; c = tree.next(c)) if (tokens.onNewLine(tree.first(c))) return FrameFlag.Split;
+    return 0;
+  }
+
+  protected functionLike(node: number): void {
+    this.members(node, (t, kind, before, child) => {
+      switch (this.kindOf(child)) {
+        case N.Parameters: return before === T.Function || before === T.Star && this.tokens.kind(this.tree.first(node)) === T.Function ? this.space(t, R.Keyword) : this.join(t, R.Call);
+        case N.TypeParameters: case N.Annotation: return this.join(t, R.Type);
+        case N.Computed: return before === T.Star ? this.join(t, R.Member) : this.space(t, R.Member);
+      }
+      if (kind === T.Semicolon || kind === T.Question || kind === T.Bang) return this.join(t, R.Member);
+      if (kind === T.Star) return before === T.Function ? this.join(t, R.Keyword) : this.space(t, R.Keyword);
+      if (before === T.Star) return this.tokens.kind(this.tree.first(node)) === T.Function || this.hasFunction(node) ? this.space(t, R.Keyword) : this.join(t, R.Member);
+      this.space(t, R.Keyword);
+    });
+  }
+
+  private hasFunction(node: number): boolean {
+    const first = this.tree.first(node);
+    return this.tokens.kind(this.tokens.skipTrivia(first + 1)) === T.Function;
+  }
+
+  protected classLike(node: number): void {
+    this.members(node, (t, kind, _, child) => {
+      switch (this.kindOf(child)) {
+        case N.TypeParameters: return this.join(t, R.Type);
+      }
+      if (kind === T.Semicolon || kind === T.Dot || this.tokens.kind(t - 1) === T.Dot) return this.join(t, R.Terminator);
+      this.space(t, R.Keyword);
+    });
+  }
+
+  private field(node: number): void {
+    const { tree, tokens } = this;
+    let value = false;
+    this.members(node, (t, kind, before, child) => {
+      value ||= before === T.Assign;
+      if (kind === T.Semicolon) return this.join(t, R.Terminator);
+      const childKind = this.kindOf(child);
+      if (kind === T.Question || kind === T.Bang || childKind === N.Annotation) return this.join(t, R.Type);
+      if (before !== T.Assign) return this.space(t, R.Keyword);
+      const end = tokens.kind(tree.end(node) - 1) === T.Semicolon ? tree.end(node) - 1 : tree.end(node);
+      if (child === NONE) this.space(t, R.Operator);
+      else this.given(t, child, end);
+      return true;
+    });
+  }
+
+  /**
+   * The elements of a declaration: decorators as the author placed them, blocks, and the rest by `rule`,
+   * which answers true where it has laid out the child too.
+   */
+  private members(node: number, rule: (t: number, kind: T, before: T, child: number) => void | true): void {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    let before = T.End;
+    let decorated = false;
+    const first = tree.first(node);
+    for (let t = first; t < tree.end(node); ) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const childKind = isChild ? this.kindOf(child) : N.None;
+      if (isChild || !tokens.isTrivia(t)) {
+        const kind: T = isChild ? T.End : tokens.kind(t);
+        if (childKind === N.Block || childKind === N.ClassBody || childKind === N.InterfaceBody) {
+          this.block(child);
+        } else {
+          let done = false;
+          if (t > first) {
+            if (decorated) this.afterDecorator(t);
+            else done = rule(t, kind, before, isChild ? child : NONE) === true;
+          }
+          if (isChild && !done) this.visit(child);
+          else if (kind === T.String) this.string(t);
+        }
+        before = kind;
+        decorated = childKind === N.Decorator;
+      }
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+  }
+
+  private afterDecorator(t: number): void {
+    if (this.tokens.onNewLine(t)) this.sheet.line(t, 0, 0, R.Line);
+    else this.space(t, R.Keyword);
+  }
+
+  private heritage(node: number): void {
+    this.run(node, (t, kind, _, child) => {
+      if (kind === T.Comma || this.kindOf(child) === N.TypeArguments) return this.join(t, R.Comma);
+      this.space(t, R.Keyword);
+    });
+  }
+}

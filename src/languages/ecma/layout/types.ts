@@ -1,0 +1,104 @@
+import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import type { Rule } from "./base.js";
+import { ListLayout } from "./lists.js";
+
+/** Types, and the members of interfaces. */
+export abstract class TypeLayout extends ListLayout {
+  /** Lays out a type's node; false where it is none. */
+  protected visitType(node: number, hang: number): boolean {
+    switch (this.tree.kind(node) as N) {
+      case N.Annotation: this.run(node, this.annotationRule); return true;
+      case N.TypeParameter: this.run(node, this.wordRule); return true;
+      case N.ConditionalType: this.framed(node, FrameFlag.Whole, hang, () => this.run(node, this.conditionalTypeRule, 1)); return true;
+      case N.FunctionType: this.run(node, this.functionTypeRule); return true;
+      case N.Union: case N.Intersection: this.alternatives(node, hang); return true;
+      case N.TypeOperator: case N.Predicate: this.run(node, this.wordRule); return true;
+      case N.TypePostfix: this.run(node, this.joinRule); return true;
+      case N.TypeReference: this.run(node, this.joinRule); return true;
+      case N.TupleItem: this.run(node, this.itemRule); return true;
+      case N.Signature: this.signature(node); return true;
+      case N.Computed: this.run(node, this.computedRule); return true;
+      case N.TypeParen: case N.ObjectType: case N.MappedType: case N.TupleType: case N.TypeArguments: case N.TypeParameters:
+        this.bracket(node);
+        return true;
+      default:
+        return false;
+    }
+  }
+
+  private readonly annotationRule: Rule = (t) => this.space(t, R.Type);
+  protected readonly joinRule: Rule = (t) => this.join(t, R.Type);
+
+  /** Words and what follows them: one space, but none around dots and before commas. */
+  protected readonly wordRule: Rule = (t, kind, before, child) => {
+    switch (kind) {
+      case T.Comma: case T.Semicolon: case T.Dot: return this.join(t, R.Comma);
+      case T.Question: case T.Bang: case T.Colon: return this.join(t, R.Colon);
+    }
+    if (before === T.Dot || before === T.Ellipsis || before === T.At) return this.join(t, R.Member);
+    const childKind = this.kindOf(child);
+    if (childKind === N.TypeParameters || childKind === N.Annotation || childKind === N.TypeArguments) return this.join(t, R.Type);
+    this.space(t, R.Keyword);
+  };
+
+  private readonly itemRule: Rule = (t, kind, before) => {
+    if (kind === T.Question || kind === T.Colon || before === T.Ellipsis) return this.join(t, R.Colon);
+    this.space(t, R.Type);
+  };
+
+  private readonly conditionalTypeRule: Rule = (t, kind, before) => {
+    if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
+    if (before === T.Question || before === T.Colon) return this.space(t, R.Operator);
+    this.space(t, R.Keyword);
+  };
+
+  private readonly functionTypeRule: Rule = (t, kind, before, child) => {
+    const childKind = this.kindOf(child);
+    if (childKind === N.Parameters && before !== T.New) return this.join(t, R.Type);
+    if (childKind === N.TypeParameters && before !== T.New) return this.join(t, R.Type);
+    this.space(t, kind === T.Arrow ? R.Arrow : R.Type);
+  };
+
+  private readonly computedRule: Rule = (t, kind, before, child) => {
+    if (before === T.LeftBracket || kind === T.RightBracket) return this.join(t, R.Bracket);
+    if (this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
+    this.space(t, R.Keyword);
+  };
+
+  /** Unions and intersections: stacked where they are long. */
+  private alternatives(node: number, hang: number): void {
+    const { tree } = this;
+    const leads = this.tokens.kind(tree.first(node)) === T.Pipe || this.tokens.kind(tree.first(node)) === T.Ampersand;
+    const stacked = leads && this.writtenSplit(node) !== 0 ? FrameFlag.Split : 0;
+    const objects = tree.kind(node) === N.Intersection || this.onlyObjects(node);
+    this.framed(node, stacked | (objects ? 0 : FrameFlag.Whole), hang, () =>
+      this.run(node, (t, kind, before) => {
+        const operator = kind === T.Pipe || kind === T.Ampersand;
+        const leading = (before === T.Pipe || before === T.Ampersand) && t === this.tokens.skipTrivia(tree.first(node) + 1);
+        if (leading) this.space(t, R.Operator);
+        else this.sheet.set(t, operator === this.breaksBefore ? Demand.Fold : Demand.Space, R.Operator);
+      }, 1),
+    );
+  }
+
+  private onlyObjects(node: number): boolean {
+    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c)) if (this.tree.kind(c) === N.ObjectType) return true;
+    return false;
+  }
+
+  /** A member of an interface or object type. */
+  protected signature(node: number): void {
+    this.run(node, (t, kind, before, child) => {
+      const childKind = this.kindOf(child);
+      if (kind === T.Question || before === T.Plus || before === T.Minus) return this.join(t, R.Type);
+      if (childKind === N.Annotation || childKind === N.Parameters || childKind === N.TypeParameters) {
+        return before === T.New ? this.space(t, R.Type) : this.join(t, R.Type);
+      }
+      if ((kind === T.Plus || kind === T.Minus) && before === T.End) return this.join(t, R.Type);
+      this.space(t, R.Keyword);
+    });
+  }
+}
