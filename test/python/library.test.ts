@@ -3,7 +3,7 @@ import { afterAll, describe, expect, test } from "vitest";
 import { python, type Range } from "oak-tide";
 import { editCosts, firstDifference, format, tokenRow, wasteful } from "../../tools/corpus/checks.js";
 import { damage } from "../../tools/corpus/damage.js";
-import { pythonOracle } from "../../tools/corpus/oracle.js";
+import { pythonOracle } from "../../tools/corpus/oracles/python.js";
 import { splittableLines } from "../../tools/corpus/overlong.js";
 import { scramble } from "../../tools/corpus/scramble.js";
 import { open } from "../support/format.js";

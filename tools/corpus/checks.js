@@ -12,6 +12,9 @@ export function format(language, text, style = {}) {
   return { edits, unsettled, text: applyEdits(text, edits) };
 }
 
+/** The style that acts on a text where nobody says anything. */
+export const styleOf = (language, text) => engine.open({ uri: "corpus:", languageId: language.ids[0], text }).style();
+
 /** The tokens of a text that formatting may not touch, in one comparable row. */
 export function tokenRow(language, text) {
   const { tokens } = language.parse(text);

@@ -1,4 +1,4 @@
-import { firstDifference, format, tokenRow } from "./checks.js";
+import { firstDifference, format, styleOf, tokenRow } from "./checks.js";
 import { random } from "./random.js";
 
 /** How many prefixes and deletions of one file are tried; all of them where it is small. */
@@ -10,7 +10,8 @@ const TRIES = 120;
  */
 export function damage(language, text, row, report) {
   const whole = language.parse(text).tokens;
-  const style = styleOf(language, text);
+  const { indentStyle, indentSize, tabWidth } = styleOf(language, text);
+  const style = { indentStyle, indentSize, tabWidth };
   const next = random(text.length);
   const picks = whole.count <= TRIES ? [...Array(whole.count).keys()] : Array.from({ length: TRIES }, () => Math.floor(next() * whole.count));
   for (const t of picks) {
@@ -64,9 +65,4 @@ function topLevel(language, text) {
     units.push({ first: tree.first(c), end: tree.end(c), from: tokens.start(tree.first(c)), to: tokens.end(tree.end(c) - 1) });
   }
   return units;
-}
-
-function styleOf(language, text) {
-  const steps = [...language.indents(language.parse(text))].sort((a, b) => a - b);
-  return steps.length > 0 && !/^\t/m.test(text) ? { indentStyle: "space", indentSize: steps[steps.length >> 1] } : {};
 }

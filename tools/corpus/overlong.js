@@ -12,9 +12,14 @@ export function splittableLines(language, text, limit) {
     if (to - from <= limit) continue;
     const row = [];
     let end = from;
+    let template = 0;
     for (let u = t; u < tokens.count && tokens.start(u) < to; u++) {
       if (tokens.isTrivia(u)) continue;
-      row.push(tokens.textOf(u));
+      const token = tokens.textOf(u);
+      // What stands in a template is left as it is.
+      if (/^}.|^`.*`$/s.test(token)) template--;
+      if (template <= 0) row.push(token);
+      if (/\$\{$/.test(token) || /^`.*`$/s.test(token)) template++;
       end = tokens.end(u);
     }
     if (end - from <= limit || text.slice(from, to).includes("oak-tide")) continue;

@@ -1,8 +1,8 @@
 import { readFileSync, readdirSync, statSync } from "node:fs";
 import { join } from "node:path";
-import { editCosts, firstDifference, format, languageOf, tokenRow, wasteful } from "./checks.js";
+import { editCosts, firstDifference, format, languageOf, styleOf, tokenRow, wasteful } from "./checks.js";
 import { damage } from "./damage.js";
-import { pythonOracle } from "./oracle.js";
+import { judge, stopOracles } from "./oracles/index.js";
 import { splittableLines } from "./overlong.js";
 import { scramble } from "./scramble.js";
 
@@ -31,7 +31,6 @@ function* walk(path) {
   }
 }
 
-const oracle = pythonOracle();
 const totals = new Map();
 const findings = new Map();
 
@@ -41,7 +40,7 @@ function find(kind, path, detail) {
 }
 
 async function checkFile(language, path, text, row) {
-  const { compiles } = await oracle.ask({ before: text });
+  const { compiles } = await judge(language, path, text);
   if (!compiles) {
     row.skipped++;
     return;
@@ -64,7 +63,7 @@ async function checkFile(language, path, text, row) {
     row.tokens++;
     find("tokens", path, difference);
   }
-  const { equal, where } = await oracle.ask({ before: text, after: first.text });
+  const { equal, where } = await judge(language, path, text, first.text);
   if (!equal) {
     row.meaning++;
     find("meaning", path, where);
@@ -85,7 +84,7 @@ async function checkFile(language, path, text, row) {
     row.dear++;
     find("dear", path, `${cost} where ${least} would do`);
   }
-  const long = splittableLines(language, first.text, language.defaults.maxLineLength);
+  const long = splittableLines(language, first.text, language.defaults.maxLineLength ?? 100);
   if (long.length > 0) {
     row.overlong++;
     find("overlong", path, `lines ${long.slice(0, 6).join(", ")}`);
@@ -106,9 +105,8 @@ async function checkFile(language, path, text, row) {
 
 /** The indentation that a formatted text shows, which scrambling hides. */
 function shown(language, text) {
-  const tab = /^\t/m.test(text);
-  const steps = [...language.indents(language.parse(text))].sort((a, b) => a - b);
-  return tab ? { indentStyle: "tab" } : steps.length > 0 ? { indentStyle: "space", indentSize: steps[steps.length >> 1] } : {};
+  const { indentStyle, indentSize, tabWidth } = styleOf(language, text);
+  return { indentStyle, indentSize, tabWidth };
 }
 
 const fresh = () => ({
@@ -139,7 +137,7 @@ for (const root of argv) {
     if (row.files % 500 === 0) console.error(`… ${row.files} files, ${Math.round((Date.now() - began) / 1000)} s`);
   }
 }
-oracle.stop();
+stopOracles();
 
 for (const [kind, list] of findings) {
   console.log(`\n${kind}: ${list.length}`);

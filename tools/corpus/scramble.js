@@ -1,39 +1,79 @@
 import { random } from "./random.js";
 
 /**
- * The text with its white space made random wherever the language ignores it: inside brackets lines
- * end anywhere, elsewhere spaces come and go. Where a comment stands on its line, blank lines between
- * statements and indentation stay, since they say something.
+ * The text with its white space made random wherever the language ignores it. Where a comment stands
+ * on its line, blank lines between statements and, in Python, indentation stay: they say something.
  */
 export function scramble(language, text, seed) {
   const next = random(seed);
-  const { tokens } = language.parse(text);
+  const { tokens, tree } = language.parse(text);
+  const free = language.name === "python" ? pythonGaps() : language.name.startsWith("json") ? anywhere : ecmaGaps(tokens, tree, text);
   const parts = [];
-  let depth = 0;
   for (let t = 0; t <= tokens.count; t++) {
     const gap = text.slice(tokens.gapStart(t), tokens.gapEnd(t));
     const before = t > 0 ? tokens.textOf(t - 1) : "";
     const after = t < tokens.count ? tokens.textOf(t) : "";
-    if (/^[([{]$/.test(before)) depth++;
-    parts.push(t === 0 || t === tokens.count ? gap : shuffle(gap, before, after, depth, tokens, t, next));
-    if (/^[)\]}]$/.test(after)) depth--;
-    parts.push(after);
+    const kind = free(t, gap, before, after, tokens);
+    parts.push(t === 0 || t === tokens.count ? gap : shuffle(kind, gap, before, after, next), after);
   }
   return parts.join("");
 }
 
-const WORD = /^[\p{L}\p{N}_"'.]/u;
-const WORD_END = /[\p{L}\p{N}_"'.]$/u;
+const WORD = /^[\p{L}\p{N}_"'.$#@\\]/u;
+const WORD_END = /[\p{L}\p{N}_"'.$\\]$/u;
 
-function shuffle(gap, before, after, depth, tokens, t, next) {
-  if (gap.includes("\\") || before === "\\" || after === "\\") return gap;
-  if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) {
-    // A comment keeps the end of its line and, outside brackets, its place.
-    return depth > 0 && gap.includes("\n") ? "\n" + " ".repeat(Math.floor(next() * 9)) : gap.includes("\n") ? gap : " ".repeat(1 + Math.floor(next() * 4));
-  }
-  if (depth === 0 && gap.includes("\n")) return gap;
+function shuffle(kind, gap, before, after, next) {
+  if (kind === "fixed") return gap;
+  const blank = (gap.match(/\n/g)?.length ?? 0) > 1 ? "\n" : "";
+  if (kind === "line") return `${blank}\n${" ".repeat(Math.floor(next() * 9))}`;
   const roll = next();
-  if (depth > 0 && roll < 0.25) return "\n" + " ".repeat(Math.floor(next() * 12));
-  if (roll < 0.6 && !(WORD_END.test(before) && WORD.test(after))) return "";
+  if (kind === "lines" && roll < 0.25) return `\n${" ".repeat(Math.floor(next() * 12))}`;
+  if (kind !== "spaces" && roll < 0.6 && !(WORD_END.test(before) && WORD.test(after)) && !fuses(before, after)) return "";
   return " ".repeat(1 + Math.floor(next() * 3));
+}
+
+const fuses = (before, after) => /[-+*/%&|^<>=!?:.@]$/.test(before) && /^[-+*/%&|^<>=!?:.@]/.test(after);
+
+const anywhere = (t, gap, before, after, tokens) => (tokens.isTrivia(t) || tokens.isTrivia(t - 1) ? (gap.includes("\n") ? "line" : "spaces") : "lines");
+
+/** Python: lines end anywhere inside brackets, elsewhere spaces come and go. */
+function pythonGaps() {
+  let depth = 0;
+  return (t, gap, before, after, tokens) => {
+    if (/^[([{]$/.test(before)) depth++;
+    const inside = depth > 0;
+    if (/^[)\]}]$/.test(after)) depth--;
+    if (gap.includes("\\") || before === "\\" || after === "\\") return "fixed";
+    if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) return gap.includes("\n") ? (inside ? "line" : "fixed") : "spaces";
+    if (!inside && gap.includes("\n")) return "fixed";
+    return inside ? "lines" : "some";
+  };
+}
+
+/**
+ * ECMAScript: lines end anywhere after a sign that cannot end a statement. Text between tags and inside
+ * templates stays, and what could be read otherwise at another line's beginning.
+ */
+function ecmaGaps(tokens, tree, text) {
+  const fixed = new Uint8Array(tokens.count + 1);
+  for (let node = 1; node <= tree.size; node++) {
+    const first = text.slice(tokens.start(tree.first(node)), tokens.start(tree.first(node)) + 1);
+    const template = /^`/.test(first);
+    if (template) fixed.fill(1, tree.first(node) + 1, tree.end(node));
+    if (first === "<" && tree.end(node) > tree.first(node) + 1) {
+      // A tag, or a list of types.
+      for (let t = tree.first(node); t <= tree.end(node); t++) fixed[t] = 1;
+    }
+  }
+  return (t, gap, before, after) => {
+    if (fixed[t] === 1 || (t > 0 && t < tokens.count && tokens.isTrivia(t) && tokens.textOf(t).startsWith("/*"))) return "fixed";
+    if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) return gap.includes("\n") ? "line" : "fixed";
+    if ((gap.match(/\n/g)?.length ?? 0) > 1) return "line";
+    if (after === ";" || before === "@" || after.startsWith("@") || before.startsWith("#!")) return "fixed";
+    if (/^(?:=>|\+\+|--|[`<!]|\$)/.test(after) || after.startsWith("`")) return "some";
+    if (/^(?:[{(,;:?]|\[|=|=>|[-+*/%&|^]=?|&&|\|\||\?\?|[!=]==?)$/.test(before)) return "lines";
+    if (/^\}$/.test(before) && gap.includes("\n")) return "line";
+    if (gap.includes("\n") && !/^[)\]};,]/.test(after) && !/^[.&|?:+*/%-]/.test(after)) return "line";
+    return "some";
+  };
 }

@@ -13,7 +13,7 @@ export abstract class ExpressionLayout extends JsxLayout {
   /** Lays out an expression's node; false where it is none. */
   protected visitExpression(node: number, hang: number): boolean {
     switch (this.tree.kind(node) as N) {
-      case N.Sequence: this.framed(node, 0, hang, () => this.run(node, this.sequenceRule)); return true;
+      case N.Sequence: this.framed(node, FrameFlag.Whole, hang, () => this.run(node, this.sequenceRule)); return true;
       case N.Assignment: this.assignment(node); return true;
       case N.Arrow: this.arrow(node); return true;
       case N.Yield: case N.Await: this.run(node, this.yieldRule, hang); return true;
@@ -101,7 +101,8 @@ export abstract class ExpressionLayout extends JsxLayout {
   // Values beside what they are given to
 
   private assignment(node: number): void {
-    this.target(node, (t, child) => this.given(t, child, this.tree.end(node)));
+    const end = this.lastTokenKind(node) === T.Semicolon ? this.tree.end(node) - 1 : this.tree.end(node);
+    this.target(node, (t, child) => this.given(t, child, end));
   }
 
   /** Runs through `target = value`; the value is laid out by `value`. */
@@ -131,6 +132,7 @@ export abstract class ExpressionLayout extends JsxLayout {
   }
 
   private targetRule(t: number, kind: T, child: number): void {
+    if (kind === T.Semicolon) return this.join(t, R.Terminator);
     if (kind === T.Bang || kind === T.Question || this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
     this.space(t, R.Operator);
   }
@@ -184,7 +186,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     }
     if (kind === N.JsxElement) return this.bracketedJsx(t, child);
     const atom = kind !== N.Binary && kind !== N.Union && kind !== N.Intersection && kind !== N.ConditionalType;
-    const frame = this.sheet.open(t, end - 1, atom ? FrameFlag.IfItHelps : 0, 1);
+    const frame = this.sheet.open(t, end - 1, atom ? FrameFlag.IfItHelps : FrameFlag.Whole, 1);
     const hug = child !== NONE && kind === N.Binary ? this.hugGap(this.tree.lastChild(child), false) : 0;
     if (hug > 0) this.sheet.frames.setHug(frame, hug);
     if (child !== NONE && this.leadsAlternatives(child)) this.sheet.frames.setFlag(frame, FrameFlag.Split);
@@ -250,7 +252,7 @@ export abstract class ExpressionLayout extends JsxLayout {
         if (kind === N.Block) return tree.end(body) - tree.first(body) > 2 ? tree.first(body) + 1 : 0;
         if (kind === N.JsxElement) return tree.first(body);
         if (kind === N.Paren) return tree.first(body) + 1;
-        if (kind === N.Primary || kind === N.New || kind === N.Await) return deep ? this.breakInside(body) : tree.first(body);
+        if (kind === N.Primary || kind === N.New || kind === N.Await) return this.hugOfCall(body);
         return this.hugGap(body, deep);
       }
       case N.As: case N.Await: case N.Property: {
@@ -266,6 +268,14 @@ export abstract class ExpressionLayout extends JsxLayout {
       default:
         return 0;
     }
+  }
+
+  /** The gap inside the last argument of a call that hugs it, or 0. */
+  private hugOfCall(node: number): number {
+    const { tree } = this;
+    const last = tree.lastChild(node);
+    if (last === NONE || tree.end(last) !== tree.end(node)) return 0;
+    return tree.kind(last) === N.Arguments ? this.hugInside(last) : this.hugOfCall(last);
   }
 
   // Arrow functions

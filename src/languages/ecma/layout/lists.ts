@@ -48,7 +48,7 @@ export abstract class ListLayout extends LayoutBase {
       const token: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
         if (t === first) sheet.set(t, edge, R.Bracket);
-        else this.itemGap(t, token, before, kind);
+        else this.itemGap(t, token, before, kind, isChild ? child : NONE);
         if (isChild) this.visit(child, hang);
         else if (token === T.String) this.string(t);
         before = token;
@@ -62,11 +62,12 @@ export abstract class ListLayout extends LayoutBase {
     sheet.close();
   }
 
-  private itemGap(t: number, token: T, before: T, kind: N): void {
+  private itemGap(t: number, token: T, before: T, kind: N, child: number): void {
     if (token === T.Comma || token === T.Semicolon) {
       // A hole in an array keeps its comma apart from the one before.
       return this.join(t, R.Comma);
     }
+    if (this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
     if (before === T.Ellipsis) return this.join(t, R.Unary);
     if (before === T.Comma || before === T.Semicolon) return this.sheet.set(t, Demand.Fold, R.Comma);
     if (kind === N.ObjectType || kind === N.MappedType) return this.sheet.set(t, Demand.Fold, R.Type);
@@ -122,6 +123,11 @@ export abstract class ListLayout extends LayoutBase {
     } else if (style.statementTerminator === "explicit") {
       sheet.mark(lastEnd, Mark.SemicolonSlot);
     }
+  }
+
+  /** The gap inside the last item that hugs the brackets of a list, or 0. */
+  protected hugInside(node: number): number {
+    return this.hugOf(this.tree.kind(node), this.itemsOf(node));
   }
 
   private hugOf(kind: N, items: Items): number {

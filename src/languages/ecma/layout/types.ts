@@ -73,20 +73,17 @@ export abstract class TypeLayout extends ListLayout {
     const { tree } = this;
     const leads = this.tokens.kind(tree.first(node)) === T.Pipe || this.tokens.kind(tree.first(node)) === T.Ampersand;
     const stacked = leads && this.writtenSplit(node) !== 0 ? FrameFlag.Split : 0;
-    const objects = tree.kind(node) === N.Intersection || this.onlyObjects(node);
-    this.framed(node, stacked | (objects ? 0 : FrameFlag.Whole), hang, () =>
+    const frame = this.sheet.open(tree.first(node) + 1, tree.end(node) - 1, stacked | FrameFlag.Whole, hang);
+    const last = tree.lastChild(node);
+    const hug = last !== NONE && tree.end(last) === tree.end(node) && tree.kind(node) === N.Intersection ? this.hugGap(last, false) : 0;
+    if (hug > 0) this.sheet.frames.setHug(frame, hug);
       this.run(node, (t, kind, before) => {
         const operator = kind === T.Pipe || kind === T.Ampersand;
         const leading = (before === T.Pipe || before === T.Ampersand) && t === this.tokens.skipTrivia(tree.first(node) + 1);
         if (leading) this.space(t, R.Operator);
         else this.sheet.set(t, operator === this.breaksBefore ? Demand.Fold : Demand.Space, R.Operator);
-      }, 1),
-    );
-  }
-
-  private onlyObjects(node: number): boolean {
-    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c)) if (this.tree.kind(c) === N.ObjectType) return true;
-    return false;
+      }, 1);
+    this.sheet.close();
   }
 
   /** A member of an interface or object type. */

@@ -6,26 +6,30 @@ export abstract class MemberParser extends ExpressionParser {
   // Functions
 
   protected functionExpression(first: number): void {
-    this.functionRest(first, N.FunctionExpression);
+    this.functionRest();
+    this.finish(N.FunctionExpression, first);
   }
 
-  /** From `async` or `function` to the end of the body, or of the signature where there is none. */
-  protected functionRest(first: number, kind: N): void {
+  /** From `async` or `function` to the end of the body; false where there is only a signature. */
+  protected functionRest(): boolean {
     const isAsync = this.eatName("async");
     this.next();
     const generator = this.eat(T.Star);
     this.eatWord();
-    this.signatureAndBody(isAsync, generator);
-    this.finish(kind, first);
+    return this.signatureAndBody(isAsync, generator);
   }
 
-  private signatureAndBody(isAsync: boolean, generator: boolean): void {
+  private signatureAndBody(isAsync: boolean, generator: boolean): boolean {
     if (this.dialect.types && this.atLess()) this.typeParameters();
     if (this.kind === T.LeftParen) this.parameters();
     else this.missing = true;
     if (this.dialect.types) this.annotation();
-    if (this.kind === T.LeftBrace) this.functionBody(isAsync, generator);
-    else if (!this.dialect.types) this.missing = true;
+    if (this.kind !== T.LeftBrace) {
+      if (!this.dialect.types) this.missing = true;
+      return false;
+    }
+    this.functionBody(isAsync, generator);
+    return true;
   }
 
   protected parameters(): void {
@@ -200,8 +204,7 @@ export abstract class MemberParser extends ExpressionParser {
     if (!this.memberKey() && this.kind !== T.LeftParen) this.missing = true;
     if (this.dialect.types && !this.eat(T.Question)) this.eat(T.Bang);
     if (this.kind === T.LeftParen || (this.dialect.types && this.kind === T.Less)) {
-      this.signatureAndBody(isAsync, generator);
-      if (this.tokens.kind(this.taken - 1) !== T.RightBrace) this.memberEnd(opener);
+      if (!this.signatureAndBody(isAsync, generator)) this.memberEnd(opener);
       return this.finish(N.Method, first);
     }
     if (this.dialect.types) this.annotation();

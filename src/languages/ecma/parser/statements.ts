@@ -268,10 +268,8 @@ class StatementParser extends MemberParser {
   }
 
   private functionStatement(first: number, opener: number): void {
-    this.functionRest(first, N.Function);
-    if (this.tokens.kind(this.taken - 1) === T.RightBrace && this.tree.kind(this.tree.lastChild(this.tree.last)) === N.Block) return;
-    // A signature without a body.
-    this.terminated(N.Function, first, opener);
+    if (this.functionRest()) this.finish(N.Function, first);
+    else this.terminated(N.Function, first, opener);
   }
 
   private typeAlias(first: number, opener: number): boolean {

@@ -1,0 +1,42 @@
+import { ecmaTree } from "./ecma.js";
+import { pythonOracle } from "./python.js";
+
+let python;
+
+/**
+ * What an independent parser says of a text, and of the text after formatting: whether it takes the
+ * first, whether both mean the same, and where not.
+ */
+export async function judge(language, path, before, after) {
+  switch (language.name) {
+    case "python":
+      python ??= pythonOracle();
+      return python.ask(after === undefined ? { before } : { before, after });
+    case "json": case "jsonc": return jsonVerdict(before, after);
+    default: return verdict(ecmaTree(path, before), after === undefined ? undefined : () => ecmaTree(path, after));
+  }
+}
+
+export const stopOracles = () => python?.stop();
+
+function jsonVerdict(before, after) {
+  const tree = (text) => {
+    try {
+      return JSON.stringify(JSON.parse(text.replace(/^\ufeff/, "")));
+    } catch {
+      return undefined;
+    }
+  };
+  return verdict(tree(before), after === undefined ? undefined : () => tree(after));
+}
+
+function verdict(old, after) {
+  if (old === undefined) return { compiles: false };
+  if (after === undefined) return { compiles: true };
+  const fresh = after();
+  if (fresh === old) return { compiles: true, equal: true };
+  if (fresh === undefined) return { compiles: true, equal: false, where: "it no longer parses" };
+  let at = 0;
+  while (old[at] === fresh[at]) at++;
+  return { compiles: true, equal: false, where: `${old.slice(Math.max(0, at - 80), at + 60)} | ${fresh.slice(Math.max(0, at - 80), at + 60)}` };
+}
