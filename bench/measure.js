@@ -1,5 +1,5 @@
 /** The middle of several timings of `work`, in milliseconds, after runs that warm the compiler up. */
-export function median(work, { warm = 2, runs = 5 } = {}) {
+export function median(work, { warm = 8, runs = 9 } = {}) {
   for (let i = 0; i < warm; i++) work();
   const times = [];
   for (let i = 0; i < runs; i++) {

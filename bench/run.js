@@ -1,6 +1,7 @@
+import { benchEcma } from "./ecma.js";
 import { benchPython } from "./python.js";
 
-const BENCHES = { python: benchPython };
+const BENCHES = { python: benchPython, ecma: benchEcma };
 
 const asked = process.argv.slice(2);
 const unknown = asked.find((name) => !Object.hasOwn(BENCHES, name));

@@ -1,3 +1,5 @@
+import { columnsBetween } from "../../dist/core/text/width.js";
+
 /** Lines over the limit that still hold a bracket pair with something between, outside strings and comments. */
 export function splittableLines(language, text, limit) {
   const { tokens } = language.parse(text);
@@ -22,7 +24,7 @@ export function splittableLines(language, text, limit) {
       if (/\$\{$/.test(token) || /^`.*`$/s.test(token)) template++;
       end = tokens.end(u);
     }
-    if (end - from <= limit || text.slice(from, to).includes("oak-tide")) continue;
+    if (columnsBetween(text, from, end) <= limit || text.slice(from, to).includes("oak-tide")) continue;
     const open = [];
     for (let i = 0; i < row.length; i++) {
       if (/^[([{]$/.test(row[i])) open.push(i);

@@ -105,8 +105,8 @@ async function checkFile(language, path, text, row) {
 
 /** The indentation that a formatted text shows, which scrambling hides. */
 function shown(language, text) {
-  const { indentStyle, indentSize, tabWidth } = styleOf(language, text);
-  return { indentStyle, indentSize, tabWidth };
+  const { indentStyle, indentSize, tabWidth, endOfLine } = styleOf(language, text);
+  return { indentStyle, indentSize, tabWidth, endOfLine };
 }
 
 const fresh = () => ({

@@ -18,22 +18,40 @@ export class Measure {
   readonly toBreak: Int32Array;
   private readonly ascii: boolean;
 
-  constructor(private readonly sheet: Sheet, private readonly tabWidth: number, private readonly trailingSpace: number) {
+  constructor(
+    private readonly sheet: Sheet,
+    private readonly tabWidth: number,
+    private readonly trailingSpace: number,
+  ) {
     const { tokens } = sheet;
     this.ascii = !/[^\x00-\x7f]/.test(tokens.text);
     const count = tokens.count;
     this.upTo = new Int32Array(count + 2);
     this.nextEnd = new Int32Array(count + 2);
     this.toBreak = new Int32Array(count + 2);
+    let width = 0;
     for (let g = 0; g < count; g++) {
-      this.upTo[g + 1] = this.upTo[g]! + this.flatGap(g) + this.head(g);
+      width += this.flatGap(g) + this.headColumns(g);
+      this.upTo[g + 1] = width;
     }
-    this.upTo[count + 1] = this.upTo[count]!;
+    this.upTo[count + 1] = width;
     this.nextEnd[count] = this.nextEnd[count + 1] = count;
+    let end = count;
+    let toBreak = 0;
     for (let g = count - 1; g >= 0; g--) {
-      this.nextEnd[g] = this.endsLine(g) ? g : this.nextEnd[g + 1]!;
-      this.toBreak[g] = this.added(g) + (this.mayBreak(g) ? 0 : this.flatGap(g) + this.head(g) + this.toBreak[g + 1]!);
+      const demand: Demand = sheet.demand[g]!;
+      if (this.endsLine(g, demand)) end = g;
+      const breaks = end === g || demand === Demand.Seam || demand === Demand.Fold;
+      toBreak = breaks ? 0 : this.upTo[g + 1]! - this.upTo[g]! + toBreak;
+      if (sheet.marks[g] !== 0 || demand === Demand.Fold) toBreak += this.added(g);
+      this.nextEnd[g] = end;
+      this.toBreak[g] = toBreak;
     }
+  }
+
+  /** Columns of token t up to its first line end; none for a comment at the end of a line. */
+  head(t: number): number {
+    return this.upTo[t + 1]! - this.upTo[t]! - this.flatGap(t);
   }
 
   /** Columns of what is put in at gap g if a line ends there: a comma, or an opening bracket. */
@@ -49,7 +67,7 @@ export class Measure {
   flatGap(g: number): number {
     switch (this.sheet.demand[g]) {
       case Demand.Space: case Demand.Fold: return 1;
-      case Demand.AsWritten: case Demand.Unset: {
+      case Demand.AsWritten: case Demand.Fixed: case Demand.Unset: {
         const { tokens } = this.sheet;
         return columnsBetween(tokens.text, tokens.gapStart(g), tokens.gapEnd(g));
       }
@@ -57,20 +75,21 @@ export class Measure {
     }
   }
 
-  /** Columns of token t up to its first line end; none for a comment at the end of a line. */
-  head(t: number): number {
-    const { tokens, marks } = this.sheet;
-    if ((marks[t]! & (Mark.Removed | Mark.RemovedFlat)) !== 0) return 0;
-    if (tokens.has(t, TokenFlag.EndsLine) && this.sheet.demand[t] === Demand.Trailing) return 0;
+  private headColumns(t: number): number {
+    const { tokens, marks, demand } = this.sheet;
+    const mark = marks[t]!;
+    if ((mark & (Mark.Removed | Mark.RemovedFlat)) !== 0) return 0;
+    if (demand[t] === Demand.Trailing && tokens.has(t, TokenFlag.EndsLine)) return 0;
     const start = tokens.start(t);
     const end = tokens.end(t);
     if (tokens.has(t, TokenFlag.MultiLine)) return this.columns(start, firstLineEnd(tokens.text, start, end));
-    return this.columns(start, end) + this.grown(t);
+    return this.columns(start, end) + ((mark & Mark.Rewritten) !== 0 ? this.grown(t) : 0);
   }
 
   /** Columns of token t when it is really written. */
   full(t: number): number {
-    return this.columns(this.sheet.tokens.start(t), this.sheet.tokens.end(t)) + this.grown(t);
+    const { tokens } = this.sheet;
+    return this.columns(tokens.start(t), tokens.end(t)) + this.grown(t);
   }
 
   /** Columns from the last line end inside token t to its end. */
@@ -83,9 +102,7 @@ export class Measure {
   }
 
   private grown(t: number): number {
-    const changes = this.sheet.rewrites.size > 0 ? this.sheet.rewrites.get(t) : undefined;
-    if (changes === undefined) return 0;
-    return changes.reduce((sum, change) => sum + change.text.length - (change.to - change.from), 0);
+    return this.sheet.rewritesOf(t).reduce((sum, change) => sum + change.text.length - (change.to - change.from), 0);
   }
 
   private columns(from: number, to: number): number {
@@ -97,21 +114,16 @@ export class Measure {
     return this.trailingSpace;
   }
 
-  private endsLine(g: number): boolean {
+  private endsLine(g: number, demand: Demand): boolean {
     const { sheet } = this;
     if (g > 0 && sheet.tokens.has(g - 1, TokenFlag.MultiLine)) return true;
-    switch (sheet.demand[g]) {
+    switch (demand) {
       case Demand.Line: return true;
       case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);
       case Demand.Fold: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split) && !sheet.frames.has(sheet.owner[g]!, FrameFlag.Flow);
-      case Demand.AsWritten: case Demand.Unset: return sheet.tokens.onNewLine(g);
+      case Demand.AsWritten: case Demand.Fixed: case Demand.Unset: return sheet.tokens.onNewLine(g);
       default: return false;
     }
-  }
-
-  private mayBreak(g: number): boolean {
-    const demand = this.sheet.demand[g];
-    return demand === Demand.Seam || demand === Demand.Fold || this.endsLine(g);
   }
 }
 

@@ -18,6 +18,7 @@ export function render(sheet: Sheet, solution: Solution, style: Style, language:
 /** What rendering asks of a language. */
 type Words = Pick<Language, "rules" | "splitRule" | "fusing">;
 
+const SPACE = 32;
 const WORD = /[\p{L}\p{N}_$]/u;
 
 class Renderer {
@@ -26,6 +27,8 @@ class Renderer {
   private readonly blanks = new Map<number, string>();
   private readonly tokens: TokenTable;
   private inserted = 0;
+  /** The next gap into which something is put, or -1. */
+  private nextInsert: number;
 
   constructor(
     private readonly sheet: Sheet,
@@ -35,6 +38,7 @@ class Renderer {
   ) {
     this.eol = LINE_ENDS[style.endOfLine];
     this.tokens = sheet.tokens;
+    this.nextInsert = solution.inserts[0]?.gap ?? -1;
   }
 
   run(): Change[] {
@@ -49,9 +53,12 @@ class Renderer {
     const { text } = this.tokens;
     const from = this.tokens.gapStart(g);
     const to = this.tokens.gapEnd(g);
-    const prefix = this.prefix(g);
     const lines = this.solution.lines[g]!;
     const column = this.solution.columns[g]!;
+    const filled = g === this.nextInsert;
+    // Most gaps hold what they should: nothing, or one space.
+    if (!filled && lines === 0 && to - from === column && (column === 0 || (column === 1 && text.charCodeAt(from) === SPACE))) return;
+    const prefix = filled ? this.prefix(g) : "";
     if (lines < 0) return this.asWritten(g, from, to, column, prefix);
     const fuses = lines === 0 && column === 0 && from < to && this.fuses(from, to);
     const white = this.white(lines, fuses ? 1 : column);
@@ -89,6 +96,7 @@ class Renderer {
       if (insert.gap !== g) break;
       text += insert.column < 0 ? insert.text : this.eol + this.indentText(insert.column) + insert.text;
     }
+    this.nextInsert = this.solution.inserts[this.inserted]?.gap ?? -1;
     return text;
   }
 
@@ -114,10 +122,9 @@ class Renderer {
       this.changes.push({ from: this.tokens.start(t), to: this.tokens.end(t), text: "", rule: this.ruleOf(t) });
       return;
     }
+    if (!sheet.is(t, Mark.Reindent | Mark.Rewritten)) return;
     const inner = sheet.is(t, Mark.Reindent) ? this.reindent(t, solution.shifts.get(t) ?? 0) : [];
-    const rewrites = sheet.rewrites.get(t) ?? [];
-    if (inner.length + rewrites.length === 0) return;
-    this.changes.push(...[...rewrites, ...inner].sort((a, b) => a.from - b.from));
+    this.changes.push(...[...sheet.rewritesOf(t), ...inner].sort((a, b) => a.from - b.from));
   }
 
   /** Moves the inner lines of a token by as many columns as all of them allow. */

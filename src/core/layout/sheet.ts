@@ -20,6 +20,8 @@ export const enum Demand {
   Line,
   /** The space before a comment at the end of a line. */
   Trailing,
+  /** What stands there, to the letter. */
+  Fixed,
 }
 
 /** What a gap or its token carries besides the demand. */
@@ -40,6 +42,8 @@ export const enum Mark {
   TerminatorSlot = 64,
   /** A semicolon goes here where the gap's frame is split. */
   SemicolonSlot = 128,
+  /** Something inside the token is replaced. */
+  Rewritten = 256,
   /** Any of the three. */
   Slots = CommaSlot | TerminatorSlot | SemicolonSlot,
 }
@@ -75,20 +79,19 @@ export const ROOT = -1;
  */
 export class Sheet {
   readonly demand: Uint8Array;
-  readonly marks: Uint8Array;
+  readonly marks: Uint16Array;
   readonly owner: Int32Array;
   readonly rule: Uint8Array;
   /** Least and most blank lines of a `Line`, as least × 16 + most. */
   readonly blanks: Uint8Array;
-  /** Replacements inside tokens, by token. */
-  readonly rewrites = new Map<number, readonly Change[]>();
+  private readonly rewrites = new Map<number, readonly Change[]>();
   readonly frames = new Frames();
   private current = ROOT;
 
   constructor(readonly tokens: TokenTable) {
     const gaps = tokens.count + 1;
     this.demand = new Uint8Array(gaps);
-    this.marks = new Uint8Array(gaps);
+    this.marks = new Uint16Array(gaps);
     this.owner = new Int32Array(gaps).fill(ROOT);
     this.rule = new Uint8Array(gaps);
     this.blanks = new Uint8Array(gaps);
@@ -118,6 +121,21 @@ export class Sheet {
   line(gap: number, least: number, most: number, rule: number): void {
     this.set(gap, Demand.Line, rule);
     this.blanks[gap] = Math.min(least, 15) * 16 + Math.min(most, 15);
+  }
+
+  /** States replacements inside token t; none takes back what was stated before. */
+  rewrite(t: number, changes: readonly Change[]): void {
+    if (changes.length > 0) {
+      this.rewrites.set(t, changes);
+      this.mark(t, Mark.Rewritten);
+    } else {
+      this.marks[t]! &= ~Mark.Rewritten;
+    }
+  }
+
+  /** The replacements inside token t. */
+  rewritesOf(t: number): readonly Change[] {
+    return this.is(t, Mark.Rewritten) ? this.rewrites.get(t)! : [];
   }
 
   mark(gap: number, mark: Mark): void {

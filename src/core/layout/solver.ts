@@ -254,7 +254,7 @@ class Solver {
     while (this.nextFrame < frames.count && frames.begin(this.nextFrame) <= last) this.nextFrame++;
     for (let g = first; g <= last && g < count; g++) {
       switch (sheet.demand[g]) {
-        case Demand.AsWritten: case Demand.Unset:
+        case Demand.AsWritten: case Demand.Fixed: case Demand.Unset:
           this.lines[g] = -1;
           this.columns[g] = 0;
           break;
@@ -288,7 +288,7 @@ class Solver {
       }
       case Demand.Seam: case Demand.Fold:
         return this.breakable(g, owner, state);
-      case Demand.AsWritten: case Demand.Unset:
+      case Demand.AsWritten: case Demand.Fixed: case Demand.Unset:
         this.asWritten(g);
         return -1;
       case Demand.Trailing:
@@ -386,7 +386,8 @@ class Solver {
     this.lines[g] = -1;
     if (this.sheet.tokens.onNewLine(g)) {
       const continued = this.sheet.tokens.has(g - 1, TokenFlag.Continues);
-      const column = Math.max(0, this.writtenColumn(g) + (continued ? this.unitShift : this.shift));
+      const shift = this.sheet.demand[g] === Demand.Fixed ? 0 : continued ? this.unitShift : this.shift;
+      const column = Math.max(0, this.writtenColumn(g) + shift);
       this.columns[g] = column;
       this.column = column;
     } else {

@@ -41,7 +41,11 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
     sheet.owner[after] = sheet.owner[t]!;
   } else if (tokens.has(t, TokenFlag.EndsLine) && after === next) {
     switch (sheet.demand[next]) {
-      case Demand.Seam: case Demand.Fold: split(sheet, sheet.owner[next]!); break;
+      case Demand.Seam: case Demand.Fold:
+        // Rows fill up, so that only a line of its own is sure to end the comment's.
+        if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Out)) line(sheet, next, 0);
+        else split(sheet, sheet.owner[next]!);
+        break;
       case Demand.Line: break;
       default: if (after < tokens.count) line(sheet, next, blanks);
     }

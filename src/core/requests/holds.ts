@@ -35,7 +35,7 @@ export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): vo
         const unit = unitAt(tree, tokens.skipTrivia(t), language);
         if (unit !== NONE) {
           hold(sheet, tree.first(unit) + 1, tree.end(unit));
-          sheet.rewrites.delete(tree.first(unit));
+          sheet.rewrite(tree.first(unit), []);
           sheet.marks[tree.first(unit)]! &= ~Mark.Reindent;
         }
       }
@@ -53,7 +53,6 @@ function hold(sheet: Sheet, from: number, to: number): void {
   for (let g = from; g < to; g++) {
     sheet.demand[g] = Demand.AsWritten;
     sheet.marks[g] = Mark.Held;
-    sheet.rewrites.delete(g);
   }
 }
 

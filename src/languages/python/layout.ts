@@ -58,7 +58,7 @@ class PythonLayout {
       if (tokens.kind(t) !== T.Comment) continue;
       const at = tokens.start(t) + 1;
       if (at < tokens.end(t) && /[\p{L}\p{N}_"'([{<@$]/u.test(tokens.text[at]!)) {
-        sheet.rewrites.set(t, [{ from: at, to: at, text: " ", rule: RULES[R.Comment]! }]);
+        sheet.rewrite(t, [{ from: at, to: at, text: " ", rule: RULES[R.Comment]! }]);
       }
     }
   }
@@ -224,7 +224,7 @@ class PythonLayout {
     if (stringDelimiter === "as-written") return;
     const { tokens, sheet } = this;
     const changes = delimit(tokens.text, tokens.start(t), tokens.end(t), stringDelimiter, RULES[R.StringDelimiter]!);
-    if (changes.length > 0) sheet.rewrites.set(t, changes);
+    if (changes.length > 0) sheet.rewrite(t, changes);
   }
 
   /** What was not understood keeps its gaps. */

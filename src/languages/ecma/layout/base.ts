@@ -59,8 +59,8 @@ export abstract class LayoutBase {
   }
 
   /** What was not understood, or must not be touched, keeps its gaps. */
-  protected keep(node: number): void {
-    for (let t = this.tree.first(node) + 1; t < this.tree.end(node); t++) this.sheet.set(t, Demand.AsWritten, R.Unparsed);
+  protected keep(node: number, demand = Demand.AsWritten): void {
+    for (let t = this.tree.first(node) + 1; t < this.tree.end(node); t++) this.sheet.set(t, demand, R.Unparsed);
   }
 
   protected string(t: number): void {
@@ -70,7 +70,7 @@ export abstract class LayoutBase {
     const target = stringDelimiter === "double" ? '"' : "'";
     if (tokens.text[tokens.start(t)] === target) return;
     const changes = requote(tokens.text, tokens.start(t), tokens.end(t), target, true, RULES[R.StringDelimiter]!);
-    if (changes.length > 0) sheet.rewrites.set(t, changes);
+    if (changes.length > 0) sheet.rewrite(t, changes);
   }
 
   // Demands

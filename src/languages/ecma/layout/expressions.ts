@@ -24,7 +24,7 @@ export abstract class ExpressionLayout extends JsxLayout {
       case N.Postfix: case N.ImportMeta: this.run(node, this.joinRule); return true;
       case N.New: this.run(node, this.newRule, hang); return true;
       case N.Primary: this.primary(node, hang); return true;
-      case N.Template: this.keep(node); return true;
+      case N.Template: this.keep(node, Demand.Fixed); return true;
       case N.TypeAssertion: this.run(node, this.joinRule); return true;
       case N.Parameter: this.parameter(node); return true;
       case N.Property: this.property(node); return true;
@@ -411,7 +411,9 @@ export abstract class ExpressionLayout extends JsxLayout {
     const hug = this.hugGap(tree.lastChild(child), false);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     this.fold(t, R.Keyword);
-    this.visit(child, 0);
+    // In brackets its items would be the list's own.
+    if (kind === N.Sequence) this.run(child, this.sequenceRule);
+    else this.visit(child, 0);
     sheet.close();
   }
 

@@ -169,10 +169,8 @@ export abstract class JsxLayout extends TypeLayout {
     this.run(node, (t) => this.join(t, R.Markup));
     const value = tree.end(node) - 1;
     if (tokens.kind(value) !== T.String) return;
-    sheet.rewrites.delete(value);
-    if (style.markupDelimiter === "as-written") return;
     const target = style.markupDelimiter === "double" ? '"' : "'";
-    const changes = requote(tokens.text, tokens.start(value), tokens.end(value), target, false, RULES[R.MarkupDelimiter]!);
-    if (changes.length > 0) sheet.rewrites.set(value, changes);
+    const wanted = style.markupDelimiter !== "as-written";
+    sheet.rewrite(value, wanted ? requote(tokens.text, tokens.start(value), tokens.end(value), target, false, RULES[R.MarkupDelimiter]!) : []);
   }
 }

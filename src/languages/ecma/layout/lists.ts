@@ -77,7 +77,7 @@ export abstract class ListLayout extends LayoutBase {
 
   private closing(node: number, kind: N, items: Items): void {
     if (items.lastEnd < 0 || items.holes || items.unparsed) return;
-    if (kind === N.ObjectType || kind === N.MappedType) return this.closingSemicolon(items);
+    if (kind === N.ObjectType || kind === N.MappedType) return this.closingSemicolon(node, items);
     const { sheet, style } = this;
     if (style.closingComma === "as-written" || !this.takesComma(node, kind, items)) return;
     if (items.closing >= 0) {
@@ -93,6 +93,9 @@ export abstract class ListLayout extends LayoutBase {
       case N.Paren: case N.TypeParen: case N.Condition: case N.ForHead: case N.Subscript: case N.TypeArguments: case N.Computed:
       case N.JsxExpression:
         return false;
+      case N.Arguments:
+        // A type's `import("…")` takes none, and one in the code not before 2025.
+        return this.tokens.kind(this.tree.first(node) - 1) !== T.Import;
       case N.TypeParameters:
         // A comma may be what tells type parameters from a tag.
         return items.count > 1;
@@ -113,16 +116,28 @@ export abstract class ListLayout extends LayoutBase {
     return node !== NONE && this.tokens.kind(this.tree.first(node)) === T.Ellipsis;
   }
 
-  private closingSemicolon({ closing, lastEnd }: Items): void {
+  private closingSemicolon(node: number, { closing, lastEnd, last }: Items): void {
     const { sheet, style } = this;
-    const comma = closing >= 0 && this.tokens.kind(closing) === T.Comma;
-    if (comma || style.statementTerminator === "as-written") return;
+    // Members apart by commas may be a pattern's, and one without a type too.
+    if (this.hasOwnComma(node) || (closing < 0 && !this.isTyped(last)) || style.statementTerminator === "as-written") return;
     if (closing >= 0) {
       sheet.mark(closing, style.statementTerminator === "omitted" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[closing] = R.Terminator;
     } else if (style.statementTerminator === "explicit") {
       sheet.mark(lastEnd, Mark.SemicolonSlot);
     }
+  }
+
+  private hasOwnComma(node: number): boolean {
+    const { tree, tokens } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) if (tokens.kind(tokens.skipTrivia(tree.end(c))) === T.Comma) return true;
+    return false;
+  }
+
+  private isTyped(member: number): boolean {
+    const { tree } = this;
+    const last = member === NONE ? NONE : tree.lastChild(member);
+    return last !== NONE && tree.kind(last) === N.Annotation;
   }
 
   /** The gap inside the last item that hugs the brackets of a list, or 0. */

@@ -90,7 +90,7 @@ export abstract class TypeLayout extends ListLayout {
   protected signature(node: number): void {
     this.run(node, (t, kind, before, child) => {
       const childKind = this.kindOf(child);
-      if (kind === T.Question || before === T.Plus || before === T.Minus) return this.join(t, R.Type);
+      if (kind === T.Question || before === T.Plus || before === T.Minus || before === T.Ellipsis) return this.join(t, R.Type);
       if (childKind === N.Annotation || childKind === N.Parameters || childKind === N.TypeParameters) {
         return before === T.New ? this.space(t, R.Type) : this.join(t, R.Type);
       }

@@ -290,6 +290,8 @@ export abstract class TypeParser extends EcmaBase {
 
   /** One member; true where it maps keys. */
   private signature(): boolean {
+    // The rest of a pattern, where a function type names its parameters so.
+    this.eat(T.Ellipsis);
     if (this.kind === T.Plus || this.kind === T.Minus) this.next();
     while (this.isModifier()) this.next();
     this.eat(T.New);
