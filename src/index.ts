@@ -22,5 +22,6 @@ export { applyEdits, mapPosition } from "./core/text/edits.js";
 export type { TextEdit } from "./core/text/edits.js";
 export type { Position, PositionEncoding, Range } from "./core/text/lines.js";
 export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
+export { json, jsonc } from "./languages/json/index.js";
 export { python } from "./languages/python/index.js";
 export { languages };

@@ -58,6 +58,9 @@ export interface Language {
    */
   comparable(tokens: TokenTable, t: number): string;
 
+  /** Stretches that are understood and laid out, though the language's standard does not allow them. */
+  outside?(syntax: Syntax): Iterable<{ readonly from: number; readonly to: number }>;
+
   /** States the demands for every gap. */
   layout(sheet: Sheet, syntax: Syntax, style: Style): void;
 }

@@ -1,6 +1,7 @@
 import type { Language } from "../core/language.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
+import { json, jsonc } from "./json/index.js";
 import { python } from "./python/index.js";
 
 /** Every language that comes with Oak Tide. */
-export const languages: readonly Language[] = [python, javascript, typescript, typescriptreact];
+export const languages: readonly Language[] = [python, javascript, typescript, typescriptreact, json, jsonc];

@@ -23,8 +23,12 @@ export function formatWhole(language: Language, syntax: Syntax, style: Style, fr
   return render(sheet, solution, style, language);
 }
 
-/** The stretches of a text that its parser did not understand, as UTF-16 offsets, outermost ones only. */
-export function unsettledStretches(language: Language, { tokens, tree }: Syntax): { from: number; to: number }[] {
+/**
+ * The stretches of a text that its parser did not understand, outermost ones only, or that the
+ * language's standard does not allow, as UTF-16 offsets.
+ */
+export function unsettledStretches(language: Language, syntax: Syntax): { from: number; to: number }[] {
+  const { tokens, tree } = syntax;
   const stretches: { from: number; to: number }[] = [];
   // A parent comes after its children, so that going down meets outer nodes first.
   let covered = Infinity;
@@ -34,5 +38,7 @@ export function unsettledStretches(language: Language, { tokens, tree }: Syntax)
     covered = tree.first(node);
     stretches.push({ from: tokens.start(tree.first(node)), to: tokens.end(tree.end(node) - 1) });
   }
-  return stretches.reverse();
+  stretches.reverse();
+  if (language.outside === undefined) return stretches;
+  return [...stretches, ...language.outside(syntax)].sort((a, b) => a.from - b.from);
 }

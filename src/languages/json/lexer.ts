@@ -1,0 +1,60 @@
+import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
+import { T } from "./kinds.js";
+
+const PUNCTUATION: { readonly [character: string]: T } = {
+  "[": T.LeftBracket, "{": T.LeftBrace, "]": T.RightBracket, "}": T.RightBrace, ",": T.Comma, ":": T.Colon,
+};
+
+const LINE_COMMENT = /\/\/[^\r\n]*/y;
+const BLOCK_COMMENT = /\/\*[^]*?(?:\*\/|$)/y;
+const STRING = /"(?:[^"\\\r\n]|\\[^])*"?|'(?:[^'\\\r\n]|\\[^])*'?/y;
+const WORD = /[^\s"'[\]{},:/]+/y;
+
+/** Splits JSON (ECMA-404) into tokens; comments, single quotes and bare words are read too. */
+export function lexJson(text: string): TokenTable {
+  let at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
+  const tokens = new TokenTable(text, at);
+  let newLine = true;
+  const add = (kind: T, end: number, flags: number): void => {
+    const lines = kind !== T.Word && /[\r\n]/.test(text.slice(at, end)) ? TokenFlag.MultiLine : 0;
+    tokens.add(kind, at, end, flags | lines | (newLine ? TokenFlag.OnNewLine : 0));
+    newLine = false;
+    at = end;
+  };
+  const matches = (pattern: RegExp): number => {
+    pattern.lastIndex = at;
+    return pattern.test(text) ? pattern.lastIndex : -1;
+  };
+  while (at < text.length) {
+    const c = text.charCodeAt(at);
+    if (c === 10 || c === 13) newLine = true;
+    if (c <= 32 || c === 0xfeff || c === 0xa0) {
+      at++;
+      continue;
+    }
+    const punctuation = PUNCTUATION[text[at]!];
+    if (punctuation !== undefined) add(punctuation, at + 1, 0);
+    else if (c === 34 || c === 39) add(T.String, matches(STRING), 0);
+    else if (c === 47) comment();
+    else {
+      const end = matches(WORD);
+      if (end > at) add(T.Word, end, 0);
+      else add(T.Unknown, at + 1, 0);
+    }
+  }
+  return tokens;
+
+  function comment(): void {
+    const line = matches(LINE_COMMENT);
+    const block = line < 0 ? matches(BLOCK_COMMENT) : -1;
+    if (line >= 0) {
+      let end = line;
+      while (text.charCodeAt(end - 1) === 32 || text.charCodeAt(end - 1) === 9) end--;
+      add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
+    } else if (block >= 0) {
+      add(T.Comment, block, TokenFlag.Trivia | (text.endsWith("*/", block) ? 0 : TokenFlag.Continues));
+    } else {
+      add(T.Unknown, at + 1, 0);
+    }
+  }
+}
