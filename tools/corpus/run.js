@@ -15,9 +15,10 @@ const flag = (name) => {
 };
 const most = Number(flag("--most") ?? Infinity);
 const damaged = Number(flag("--damage") ?? 0);
+const style = JSON.parse(flag("--style") ?? "{}");
 const verbose = Number(flag("--show") ?? 5);
 if (argv.length === 0) {
-  console.error("Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--show FINDINGS]");
+  console.error("Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--style JSON] [--show FINDINGS]");
   process.exit(2);
 }
 
@@ -49,7 +50,7 @@ async function checkFile(language, path, text, row) {
   row.bytes += text.length;
   let first;
   try {
-    first = format(language, text);
+    first = format(language, text, style);
   } catch (error) {
     row.threw++;
     return find("threw", path, error.stack);
@@ -68,7 +69,7 @@ async function checkFile(language, path, text, row) {
     row.meaning++;
     find("meaning", path, where);
   }
-  const second = format(language, first.text);
+  const second = format(language, first.text, style);
   if (second.edits.length > 0) {
     row.unstable++;
     find("unstable", path, JSON.stringify(second.edits[0]));
@@ -89,7 +90,7 @@ async function checkFile(language, path, text, row) {
     row.overlong++;
     find("overlong", path, `lines ${long.slice(0, 6).join(", ")}`);
   }
-  const byWidth = { listSplit: "by-width" };
+  const byWidth = { ...style, listSplit: "by-width" };
   const settled = format(language, text, byWidth).text;
   const scrambled = scramble(language, settled, row.files);
   const again = format(language, scrambled, { ...byWidth, ...shown(language, settled) }).text;

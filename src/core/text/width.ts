@@ -68,3 +68,12 @@ export function indentColumn(text: string, from: number, to: number, tabWidth: n
   }
   return column;
 }
+
+/** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
+export function lineColumn(text: string, offset: number, tabWidth: number): number {
+  let start = offset;
+  while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13) start--;
+  let end = start;
+  while (text.charCodeAt(end) === 32 || text.charCodeAt(end) === 9) end++;
+  return indentColumn(text, start, end, tabWidth);
+}

@@ -1,6 +1,6 @@
 import type { Language, Syntax } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { indentColumn } from "../../core/text/width.js";
+import { lineColumn } from "../../core/text/width.js";
 import { N, T, type Dialect } from "./kinds.js";
 import { EcmaLayout } from "./layout/statements.js";
 import { parseEcma } from "./parser/statements.js";
@@ -46,14 +46,11 @@ export const typescript = ecma({ name: "typescript", ids: ["typescript"], extens
 
 export const typescriptreact = ecma({ name: "typescriptreact", ids: ["typescriptreact"], extensions: [".tsx"] }, { types: true, jsx: true });
 
+/** Tab stops by which indentation is compared. */
+const TAB = 8;
+
 function* indents({ tokens, tree }: Syntax): Iterable<number> {
-  const column = (t: number): number => {
-    let start = tokens.start(t);
-    while (start > 0 && tokens.text[start - 1] !== "\n" && tokens.text[start - 1] !== "\r") start--;
-    let end = start;
-    while (tokens.text[end] === " " || tokens.text[end] === "\t") end++;
-    return indentColumn(tokens.text, start, end, 8);
-  };
+  const column = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
   for (let node = 1; node <= tree.size; node++) {
     const kind: N = tree.kind(node);
     if ((kind !== N.Block && kind !== N.ClassBody && kind !== N.InterfaceBody) || tree.child(node) === 0) continue;

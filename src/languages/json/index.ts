@@ -1,6 +1,6 @@
 import type { Language, Syntax } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { indentColumn } from "../../core/text/width.js";
+import { lineColumn } from "../../core/text/width.js";
 import { N, T } from "./kinds.js";
 import { R, RULES, layoutJson } from "./layout.js";
 import { lexJson } from "./lexer.js";
@@ -51,14 +51,11 @@ function* outside({ tokens }: Syntax): Iterable<{ from: number; to: number }> {
   }
 }
 
+/** Tab stops by which indentation is compared. */
+const TAB = 8;
+
 function* indents({ tokens, tree }: Syntax): Iterable<number> {
-  const column = (t: number): number => {
-    let start = tokens.start(t);
-    while (start > 0 && tokens.text[start - 1] !== "\n" && tokens.text[start - 1] !== "\r") start--;
-    let end = start;
-    while (tokens.text[end] === " " || tokens.text[end] === "\t") end++;
-    return indentColumn(tokens.text, start, end, 8);
-  };
+  const column = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
   for (let node = 1; node <= tree.size; node++) {
     const kind: N = tree.kind(node);
     const first = tree.first(node) + 1;

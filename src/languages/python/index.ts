@@ -1,9 +1,9 @@
 import type { Language, Syntax } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { indentColumn } from "../../core/text/width.js";
+import { lineColumn } from "../../core/text/width.js";
 import { N, T } from "./kinds.js";
 import { layoutPython } from "./layout.js";
-import { PYTHON_TAB, lexPython, lineStart } from "./lexer.js";
+import { PYTHON_TAB, lexPython } from "./lexer.js";
 import { parsePython } from "./parser.js";
 import { R, RULES } from "./rules.js";
 
@@ -32,12 +32,7 @@ export const python: Language = {
   },
 
   *indents({ tokens, tree }: Syntax): Iterable<number> {
-    const column = (t: number): number => {
-      const start = lineStart(tokens.text, tokens.start(t));
-      let end = start;
-      while (tokens.text[end] === " " || tokens.text[end] === "\t") end++;
-      return indentColumn(tokens.text, start, end, PYTHON_TAB);
-    };
+    const column = (t: number): number => lineColumn(tokens.text, tokens.start(t), PYTHON_TAB);
     for (let node = 1; node <= tree.size; node++) {
       if (tree.kind(node) !== N.Suite || tree.child(node) === 0) continue;
       const first = tree.first(tree.child(node));

@@ -1,5 +1,5 @@
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
-import { indentColumn } from "../../core/text/width.js";
+import { indentColumn, lineColumn } from "../../core/text/width.js";
 import { T } from "./kinds.js";
 import { isClosed, stringEnd } from "./strings.js";
 
@@ -272,14 +272,8 @@ class Lexer {
   /** Whether a line that begins at `start` reads as a new statement, not as more of the open brackets. */
   private endsBrackets(start: number): boolean {
     const outer = this.tokens.start(this.brackets[0]!.token);
-    if (this.columnOf(start) > this.lineColumn(outer)) return false;
+    if (this.columnOf(start) > lineColumn(this.text, outer, PYTHON_TAB)) return false;
     return !/[)\]},:#.+*/%|&^<>=!-]/.test(this.text[start]!);
-  }
-
-  private lineColumn(offset: number): number {
-    let start = lineStart(this.text, offset);
-    while (isSpace(this.text.charCodeAt(start))) start++;
-    return this.columnOf(start);
   }
 
   private columnOf(offset: number): number {

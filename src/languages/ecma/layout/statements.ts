@@ -179,13 +179,13 @@ export class EcmaLayout extends ExpressionLayout {
   }
 
   private blockChild(child: number): void {
-    const { tree, tokens, sheet } = this;
+    const { tree, tokens } = this;
     const first = tree.first(child);
     const empty = tree.kind(child) === N.Empty && !tokens.onNewLine(first) && first > 0;
     if (empty || first === this.guarded) this.join(first, R.Terminator);
+    if (tree.kind(child) === N.Block) return this.block(child, true);
     this.visit(child);
     if (tree.kind(child) === N.Signature) this.signatureEnd(child);
-    void sheet;
   }
 
   /** What ends a member of an interface. */
@@ -202,17 +202,20 @@ export class EcmaLayout extends ExpressionLayout {
     }
   }
 
-  /** From a brace to its closer, the statements or members on lines of their own. */
-  protected block(node: number): void {
+  /**
+   * From a brace to its closer, the statements or members on lines of their own.
+   *
+   * @param isStatement whether it stands for itself, on a line that its parent begins.
+   */
+  protected block(node: number, isStatement = false): void {
     const { tree, tokens, sheet } = this;
     const first = tree.first(node);
     const last = tree.end(node) - 1;
-    const ownLine = this.style.bracePlacement === "own-line" && this.placed;
-    this.placed = true;
+    const ownLine = this.style.bracePlacement === "own-line" && !isStatement;
     if (ownLine) {
       sheet.open(first, last, FrameFlag.Block, 0);
       sheet.line(first, 0, 0, R.Brace);
-    } else if (first > 0) {
+    } else if (!isStatement) {
       this.space(first, R.Brace);
     }
     if (first === last || (first + 1 === last && tokens.kind(last) === T.RightBrace)) {
@@ -224,9 +227,6 @@ export class EcmaLayout extends ExpressionLayout {
     }
     if (ownLine) sheet.close();
   }
-
-  /** Whether the next block's brace goes where the style places braces. */
-  private placed = true;
 
   // Control
 

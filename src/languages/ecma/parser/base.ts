@@ -1,6 +1,6 @@
 import { DEPTH_LIMIT, Parser } from "../../../core/syntax/parser.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
-import { indentColumn } from "../../../core/text/width.js";
+import { indentColumn, lineColumn } from "../../../core/text/width.js";
 import { N, T, isWord, type Dialect } from "../kinds.js";
 import { Lexer } from "../lexer.js";
 
@@ -168,7 +168,7 @@ export abstract class EcmaBase extends Parser {
 
   /** Takes an opening bracket. */
   protected open(): Opener {
-    const opener = this.doubtful ? this.lineColumn(this.at) : -1;
+    const opener = this.doubtful ? lineColumn(this.tokens.text, this.tokens.start(this.at), TAB) : -1;
     this.next();
     // Where what is inside stands no deeper, indentation tells nothing.
     return opener >= 0 && this.lineBefore && !this.isCloser() && this.columnOf(this.at) <= opener ? -1 : opener;
@@ -194,16 +194,6 @@ export abstract class EcmaBase extends Parser {
     const end = this.tokens.start(t);
     let start = end;
     while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13) start--;
-    return indentColumn(text, start, end, TAB);
-  }
-
-  /** The column at which the line that holds token t begins. */
-  private lineColumn(t: number): number {
-    const { text } = this.tokens;
-    let start = this.tokens.start(t);
-    while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13) start--;
-    let end = start;
-    while (text.charCodeAt(end) === 32 || text.charCodeAt(end) === 9) end++;
     return indentColumn(text, start, end, TAB);
   }
 
