@@ -1,5 +1,9 @@
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  test: { include: ["test/**/*.test.ts"], testTimeout: 60_000, reporters: ["default", "./test/support/count.ts"] },
+  test: {
+    include: ["test/**/*.test.ts"],
+    testTimeout: 60_000,
+    reporters: ["default", "./test/support/count.ts"],
+  },
 });

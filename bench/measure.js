@@ -13,9 +13,15 @@ export function median(work, { warm = 8, runs = 9 } = {}) {
 /** Prints rows of [name, milliseconds] with throughput and the ratio to the first. */
 export function table(title, bytes, rows) {
   console.log(`\n${title} (${(bytes / 1e6).toFixed(2)} MB)`);
-  console.log(`  ${"".padEnd(34)}${"ms".padStart(9)}${"MB/s".padStart(9)}${"of the first".padStart(14)}`);
+  console.log(
+    `  ${"".padEnd(34)}${"ms".padStart(9)}${"MB/s".padStart(9)}${"of the first".padStart(14)}`,
+  );
   for (const [name, ms] of rows) {
-    const cells = [ms.toFixed(1).padStart(9), (bytes / 1e3 / ms).toFixed(1).padStart(9), (ms / rows[0][1]).toFixed(2).padStart(14)];
+    const cells = [
+      ms.toFixed(1).padStart(9),
+      (bytes / 1e3 / ms).toFixed(1).padStart(9),
+      (ms / rows[0][1]).toFixed(2).padStart(14),
+    ];
     console.log(`  ${name.padEnd(34)}${cells.join("")}`);
   }
 }

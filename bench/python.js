@@ -6,7 +6,8 @@ import { createEngine, python } from "../dist/index.js";
 import { median, table } from "./measure.js";
 
 const engine = createEngine();
-const format = (text) => engine.open({ uri: "bench:", languageId: "python", text }).formatDocument();
+const format = (text) =>
+  engine.open({ uri: "bench:", languageId: "python", text }).formatDocument();
 
 const AST_TIMES = `
 import ast, sys, time, json
@@ -21,8 +22,14 @@ print(sorted(times)[1] * 1000)
 
 /** Formatting beside parsing, on the modules of Python's own library. */
 export function benchPython() {
-  const folder = execFileSync("python3", ["-c", "import os; print(os.path.dirname(os.__file__))"], { encoding: "utf8" }).trim();
-  const paths = readdirSync(folder).filter((name) => name.endsWith(".py")).map((name) => join(folder, name));
+  const folder = execFileSync(
+    "python3",
+    ["-c", "import os; print(os.path.dirname(os.__file__))"],
+    { encoding: "utf8" },
+  ).trim();
+  const paths = readdirSync(folder)
+    .filter((name) => name.endsWith(".py"))
+    .map((name) => join(folder, name));
   const texts = paths.map((path) => readFileSync(path, "utf8"));
   const bytes = texts.reduce((sum, text) => sum + text.length, 0);
   const each = (work) => () => texts.forEach((text) => work(text));
@@ -30,13 +37,30 @@ export function benchPython() {
     ["formatDocument", median(each(format))],
     ["our parse alone", median(each((text) => python.parse(text)))],
     ["@lezer/python, parse alone", median(each((text) => grammar.parse(text)))],
-    ["python3, ast.parse", Number(execFileSync("python3", ["-c", AST_TIMES], { input: JSON.stringify(paths), encoding: "utf8" }))],
+    [
+      "python3, ast.parse",
+      Number(
+        execFileSync(
+          "python3",
+          ["-c", AST_TIMES],
+          { input: JSON.stringify(paths), encoding: "utf8" },
+        ),
+      ),
+    ],
   ]);
 
   const long = texts.join("\n").slice(0, 1e7).padEnd(1e7, "\npier = 1");
   const line = `tides = [${"2.4, ".repeat(2e5)}]`;
   const deep = `x = ${"[".repeat(1e5)}${"]".repeat(1e5)}\n`;
-  for (const [title, text] of [["Python, one long file", long], ["Python, one line", line], ["Python, 100,000 nested brackets", deep]]) {
-    table(title, text.length, [["formatDocument", median(() => format(text), { warm: 0, runs: 1 })]]);
+  for (
+    const [title, text] of [
+      ["Python, one long file", long],
+      ["Python, one line", line],
+      ["Python, 100,000 nested brackets", deep],
+    ]
+  ) {
+    table(title, text.length, [
+      ["formatDocument", median(() => format(text), { warm: 0, runs: 1 })],
+    ]);
   }
 }

@@ -20,7 +20,10 @@ function show(name) {
   listing(text);
 
   const [first, last] = SELECTED[name] ?? [1, 3];
-  const { edits: some } = document.formatSelection({ start: { line: first - 1, character: 0 }, end: { line: last, character: 0 } });
+  const { edits: some } = document.formatSelection({
+    start: { line: first - 1, character: 0 },
+    end: { line: last, character: 0 },
+  });
   heading(`${name}: formatSelection of lines ${first} to ${last}, ${some.length} edits`);
   edits(text, some, 6);
 
@@ -38,17 +41,25 @@ function heading(words) {
 
 function listing(text) {
   const rows = text.replace(/\n$/, "").split("\n");
-  rows.forEach((row, i) => console.log(`${pc.dim(String(i + 1).padStart(4))}  ${row.replace(/\t/g, "    ")}`));
+  rows.forEach(
+    (row, i) => console.log(`${pc.dim(String(i + 1).padStart(4))}  ${row.replace(/\t/g, "    ")}`),
+  );
 }
 
 /** The first edits, one a line: place, what was there, what comes, the rule that asked. */
 function edits(text, list, most) {
   const lines = text.split("\n");
-  const shown = (words) => (words === "" ? pc.dim("nothing") : JSON.stringify(words.length > 24 ? `${words.slice(0, 23)}…` : words));
+  const shown = (words) => (
+    words === ""
+    ? pc.dim("nothing")
+    : JSON.stringify(words.length > 24 ? `${words.slice(0, 23)}…` : words)
+  );
   if (list.length === 0) console.log(pc.dim("      no edit: these lines are in order, or held"));
   for (const { range, newText, rule } of list.slice(0, most)) {
     const { start, end } = range;
-    const old = start.line === end.line ? lines[start.line].slice(start.character, end.character) : `${lines[start.line].slice(start.character)}\n`;
+    const old = start.line === end.line
+      ? lines[start.line].slice(start.character, end.character)
+      : `${lines[start.line].slice(start.character)}\n`;
     const place = `${start.line + 1}:${start.character + 1}`.padStart(8);
     console.log(`${place}  ${shown(old)} ${pc.dim("→")} ${shown(newText)}  ${pc.dim(rule)}`);
   }
@@ -58,7 +69,9 @@ function edits(text, list, most) {
 function rules(list) {
   const counts = new Map();
   for (const { rule } of list) counts.set(rule, (counts.get(rule) ?? 0) + 1);
-  const row = [...counts].sort((a, b) => b[1] - a[1]).map(([rule, count]) => `${rule.replace(/^.*\//, "")} ${count}`);
+  const row = [...counts].sort((a, b) => b[1] - a[1]).map(
+    ([rule, count]) => `${rule.replace(/^.*\//, "")} ${count}`,
+  );
   const more = row.length > 5 ? pc.dim(` · ${row.length - 5} rules more`) : "";
   console.log(`      ${pc.dim("by rule:")} ${row.slice(0, 5).join(pc.dim(" · "))}${more}`);
 }

@@ -1,4 +1,8 @@
-import { createEngine as createCoreEngine, type Engine, type EngineOptions } from "./core/engine.js";
+import {
+  createEngine as createCoreEngine,
+  type Engine,
+  type EngineOptions,
+} from "./core/engine.js";
 import { languages } from "./languages/index.js";
 
 /**

@@ -8,5 +8,6 @@ export async function readInput(name: string): Promise<string> {
 
 /** Writes to standard output and waits until it is taken. */
 export function writeOutput(text: string): Promise<void> {
-  return new Promise((resolve, reject) => process.stdout.write(text, (error) => (error ? reject(error) : resolve())));
+  return new Promise((resolve, reject) =>
+    process.stdout.write(text, (error) => (error ? reject(error) : resolve())));
 }

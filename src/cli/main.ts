@@ -13,7 +13,10 @@ const { version } = createRequire(import.meta.url)("../../package.json") as { ve
 const program = new Command("oak-tide")
   .description("Formats source files, and answers editors' formatting requests.")
   .version(version)
-  .addHelpText("after", "\nExit codes: 0 fine, 1 something would change (check), 2 something could not be done.")
+  .addHelpText(
+    "after",
+    "\nExit codes: 0 fine, 1 something would change (check), 2 something could not be done.",
+  )
   .exitOverride();
 for (const command of [formatCommand(), checkCommand(), askCommand(), serveCommand()]) {
   program.addCommand(command.copyInheritedSettings(program));
@@ -26,7 +29,9 @@ try {
     process.exitCode = error.exitCode === 0 ? Exit.Fine : Exit.CouldNot;
   } else {
     const known = error instanceof SourceError || error instanceof RangeError;
-    console.error(`oak-tide: ${known ? error.message : error instanceof Error ? error.stack : String(error)}`);
+    console.error(
+      `oak-tide: ${known ? error.message : error instanceof Error ? error.stack : String(error)}`,
+    );
     process.exitCode = Exit.CouldNot;
   }
 }

@@ -9,7 +9,8 @@ export interface StyleOptions {
 export const lineLimitOption = (): Option =>
   new Option("--line-limit <columns>", "the most columns a line should fill").argParser((value) => {
     const columns = Number(value);
-    if (!Number.isInteger(columns) || columns < 1) throw new InvalidArgumentError("It must be a whole number, 1 or more.");
+    if (!Number.isInteger(columns) || columns < 1)
+      throw new InvalidArgumentError("It must be a whole number, 1 or more.");
     return columns;
   });
 

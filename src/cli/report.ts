@@ -2,7 +2,10 @@ import pc from "picocolors";
 import type { Outcome, SourceError } from "../node/index.js";
 
 /** Counts `one` or several of it: `1 file`, `2 files`. */
-export const counted = (count: number, one: string): string => `${count} ${one}${count === 1 ? "" : "s"}`;
+export const counted = (
+  count: number,
+  one: string,
+): string => `${count} ${one}${count === 1 ? "" : "s"}`;
 
 /** Says on standard error which file could not be done, and why. */
 export function printError(error: SourceError): void {
@@ -14,5 +17,7 @@ export function printUnsettled({ path, unsettled }: Outcome): void {
   const [first] = unsettled;
   if (first === undefined) return;
   const more = unsettled.length > 1 ? ` (and ${counted(unsettled.length - 1, "more place")})` : "";
-  console.error(`${pc.yellow("unparsed")} ${path}:${first.start.line + 1}:${first.start.character + 1} left as written${more}`);
+  console.error(
+    `${pc.yellow("unparsed")} ${path}:${first.start.line + 1}:${first.start.character + 1} left as written${more}`,
+  );
 }

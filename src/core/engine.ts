@@ -55,21 +55,29 @@ export interface Engine {
  * applyEdits(document.text, document.formatDocument().edits); // "fare = 2\n"
  */
 export function createEngine(options: EngineOptions): Engine {
-  const byId = new Map(options.languages.flatMap((language) => language.ids.map((id) => [id, language] as const)));
+  const byId = new Map(
+    options.languages.flatMap((language) => language.ids.map((id) => [id, language] as const)),
+  );
   resolveStyle(options.style);
   return {
     language: (languageId) => byId.get(languageId),
     languageFor(fileName) {
-      const name = fileName.slice(Math.max(fileName.lastIndexOf("/"), fileName.lastIndexOf("\\")) + 1);
+      const name = fileName.slice(
+        Math.max(fileName.lastIndexOf("/"), fileName.lastIndexOf("\\")) + 1,
+      );
       return (
-        options.languages.find((language) => language.fileNames.includes(name)) ??
-        options.languages.find((language) => language.extensions.some((ending) => name.toLowerCase().endsWith(ending)))
+        options.languages.find((language) => language.fileNames.includes(name))
+        ?? options.languages.find(
+          (language) => language.extensions.some((ending) => name.toLowerCase().endsWith(ending)),
+        )
       );
     },
     open(opened) {
       const language = byId.get(opened.languageId);
       if (language === undefined) {
-        throw new RangeError(`No language has the identifier "${opened.languageId}". Known: ${[...byId.keys()].join(", ")}.`);
+        throw new RangeError(
+          `No language has the identifier "${opened.languageId}". Known: ${[...byId.keys()].join(", ")}.`,
+        );
       }
       return new Document(language, opened, options.style, options.positionEncoding ?? "utf-16");
     },
@@ -127,7 +135,14 @@ export class Document {
   /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
   style(call?: Partial<Style>): Style {
     const { language } = this;
-    return resolveStyle(call, this.ownStyle, this.engineStyle, inferStyle(language, this.syntax), language.defaults, BASE_STYLE);
+    return resolveStyle(
+      call,
+      this.ownStyle,
+      this.engineStyle,
+      inferStyle(language, this.syntax),
+      language.defaults,
+      BASE_STYLE,
+    );
   }
 
   /** Formats the whole text. `style` rules over the document's for this call. */
@@ -142,13 +157,21 @@ export class Document {
   formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
     const list = "start" in ranges ? [ranges] : ranges;
     const spans = list.map((range) => this.linesOf(range));
-    return this.answer(formatLines(this.language, this.syntax, this.style(style), this.current, spans), spans);
+    return this.answer(
+      formatLines(this.language, this.syntax, this.style(style), this.current, spans),
+      spans,
+    );
   }
 
   private linesOf({ start, end }: Range): LineSpan {
     const first = Math.min(start.line, this.current.count - 1);
     const last = Math.min(end.line, this.current.count - 1);
-    return { first, last: last > first && end.character === 0 && end.line < this.current.count ? last - 1 : Math.max(first, last) };
+    return {
+      first,
+      last: last > first && end.character === 0 && end.line < this.current.count
+        ? last - 1
+        : Math.max(first, last),
+    };
   }
 
   private get syntax(): Syntax {
@@ -157,8 +180,15 @@ export class Document {
 
   private answer(changes: Change[], spans?: readonly LineSpan[]): Answer {
     const unsettled = unsettledStretches(this.language, this.syntax)
-      .map(({ from, to }) => ({ start: this.current.positionAt(from, this.encoding), end: this.current.positionAt(to, this.encoding) }))
-      .filter(({ start, end }) => spans === undefined || spans.some(({ first, last }) => start.line <= last && end.line >= first));
+      .map(({ from, to }) => ({
+        start: this.current.positionAt(from, this.encoding),
+        end: this.current.positionAt(to, this.encoding),
+      }))
+      .filter(
+        ({ start, end }) =>
+          spans === undefined
+          || spans.some(({ first, last }) => start.line <= last && end.line >= first),
+      );
     return { edits: toTextEdits(this.current, changes, this.encoding), unsettled };
   }
 }

@@ -4,4 +4,11 @@ import { json, jsonc } from "./json/index.js";
 import { python } from "./python/index.js";
 
 /** Every language that comes with Oak Tide. */
-export const languages: readonly Language[] = [python, javascript, typescript, typescriptreact, json, jsonc];
+export const languages: readonly Language[] = [
+  python,
+  javascript,
+  typescript,
+  typescriptreact,
+  json,
+  jsonc,
+];

@@ -29,11 +29,16 @@ export async function* formatFiles(
 ): AsyncGenerator<Outcome | SourceError> {
   for (const file of files) {
     if (file instanceof SourceError) yield file;
-    else yield await formatFile(engine, file, options).catch((error: unknown) => asSourceError(file, error));
+    else
+      yield await formatFile(engine, file, options).catch(
+        (error: unknown) => asSourceError(file, error),
+      );
   }
 }
 
-async function formatFile(engine: Engine, path: string, { style, write }: RunOptions): Promise<Outcome> {
+async function formatFile(engine: Engine, path: string, { style, write }: RunOptions): Promise<
+  Outcome
+> {
   const language = engine.languageFor(path);
   if (language === undefined) throw new SourceError(path, "no language is known for its ending");
   const source = await readSource(path);
@@ -44,5 +49,7 @@ async function formatFile(engine: Engine, path: string, { style, write }: RunOpt
 }
 
 function asSourceError(path: string, error: unknown): SourceError {
-  return error instanceof SourceError ? error : new SourceError(path, error instanceof Error ? error.message : String(error));
+  return error instanceof SourceError
+    ? error
+    : new SourceError(path, error instanceof Error ? error.message : String(error));
 }

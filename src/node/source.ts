@@ -31,7 +31,8 @@ export async function readSource(path: string): Promise<Source> {
   const bytes = await readFile(path).catch((error: unknown) => {
     throw new SourceError(path, reasonOf(error));
   });
-  if ((await stampOf(path)) !== stamp) throw new SourceError(path, "it changed while it was read; try again");
+  if ((await stampOf(path)) !== stamp)
+    throw new SourceError(path, "it changed while it was read; try again");
   return { path, text: decode(path, bytes), stamp };
 }
 
@@ -42,7 +43,8 @@ export async function readSource(path: string): Promise<Source> {
  */
 export async function replaceSource(source: Source, text: string): Promise<void> {
   const { path, stamp } = source;
-  if ((await stampOf(path)) !== stamp) throw new SourceError(path, "it changed since it was read; try again");
+  if ((await stampOf(path)) !== stamp)
+    throw new SourceError(path, "it changed since it was read; try again");
   const { mode } = await stat(path);
   if ((mode & 0o222) === 0) throw new SourceError(path, "it is read-only; make it writable first");
   await writeFileAtomic(path, text, { encoding: "utf8" }).catch((error: unknown) => {
@@ -55,7 +57,10 @@ export function decode(name: string, bytes: Uint8Array): string {
   try {
     return new TextDecoder("utf-8", { fatal: true, ignoreBOM: true }).decode(bytes);
   } catch {
-    throw new SourceError(name, `byte ${firstInvalid(bytes)} is not UTF-8; save the file as UTF-8 first`);
+    throw new SourceError(
+      name,
+      `byte ${firstInvalid(bytes)} is not UTF-8; save the file as UTF-8 first`,
+    );
   }
 }
 
@@ -96,7 +101,8 @@ function reasonOf(error: unknown): string {
   const code = (error as { code?: string }).code;
   switch (code) {
     case "ENOENT": return "there is no such file";
-    case "EACCES": case "EPERM": return "access is not allowed; check the rights of the file and its folder";
+    case "EACCES": case "EPERM":
+      return "access is not allowed; check the rights of the file and its folder";
     case "EISDIR": return "it is a folder";
     case "EROFS": return "the file system is read-only";
     case "ENOSPC": return "the disk is full";

@@ -12,13 +12,19 @@ const SKIPPED = new Set(["node_modules", "__pycache__"]);
  *
  * @returns paths, and an error for each path that does not exist.
  */
-export function findSources(paths: readonly string[], accepts: (path: string) => boolean): (string | SourceError)[] {
+export function findSources(paths: readonly string[], accepts: (path: string) => boolean): (
+  string | SourceError
+)[] {
   const found: (string | SourceError)[] = [];
   const seen = new Set<string>();
   for (const path of paths) {
     const stats = statSync(path, { throwIfNoEntry: false });
     if (stats === undefined) found.push(new SourceError(path, "there is no such file or folder"));
-    const files = stats === undefined ? [] : stats.isDirectory() ? walk(path).filter(accepts) : [path];
+    const files = stats === undefined
+      ? []
+      : stats.isDirectory()
+      ? walk(path).filter(accepts)
+      : [path];
     for (const file of files) {
       if (!seen.has(file)) found.push(file);
       seen.add(file);

@@ -1,5 +1,8 @@
 import type { Document, Engine } from "../core/engine.js";
-import type { TextDocumentContentChangeEvent, TextDocumentItem } from "vscode-languageserver/node.js";
+import type {
+  TextDocumentContentChangeEvent,
+  TextDocumentItem,
+} from "vscode-languageserver/node.js";
 
 /** The texts that the client has open, each as a document of the engine. */
 export class OpenDocuments {
@@ -16,7 +19,8 @@ export class OpenDocuments {
     const language = this.engine.language(languageId) ?? this.engine.languageFor(uri);
     if (language === undefined) {
       this.documents.delete(uri);
-      if (!this.unknown.has(languageId)) this.report(`Oak Tide knows no language "${languageId}"; ${uri} is left as it is.`);
+      if (!this.unknown.has(languageId))
+        this.report(`Oak Tide knows no language "${languageId}"; ${uri} is left as it is.`);
       this.unknown.add(languageId);
       return;
     }

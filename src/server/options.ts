@@ -7,7 +7,8 @@ export function styleOf(options: FormattingOptions): Partial<Style> {
   const style: { -readonly [K in keyof Style]?: Style[K] } = {};
   if (Number.isInteger(tabSize) && tabSize > 0) style.indentSize = style.tabWidth = tabSize;
   if (typeof insertSpaces === "boolean") style.indentStyle = insertSpaces ? "space" : "tab";
-  if (typeof trimTrailingWhitespace === "boolean") style.trimTrailingWhitespace = trimTrailingWhitespace;
+  if (typeof trimTrailingWhitespace === "boolean")
+    style.trimTrailingWhitespace = trimTrailingWhitespace;
   if (typeof insertFinalNewline === "boolean") style.insertFinalNewline = insertFinalNewline;
   return style;
 }

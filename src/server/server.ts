@@ -44,15 +44,21 @@ class Server {
     this.documents = this.fresh("utf-16");
     connection.onInitialize((params) => this.initialize(params));
     connection.onDidOpenTextDocument(({ textDocument }) => this.documents.open(textDocument));
-    connection.onDidChangeTextDocument(({ textDocument, contentChanges }) =>
-      this.documents.change(textDocument.uri, textDocument.version, contentChanges),
+    connection.onDidChangeTextDocument(
+      ({ textDocument, contentChanges }) =>
+        this.documents.change(textDocument.uri, textDocument.version, contentChanges),
     );
     connection.onDidCloseTextDocument(({ textDocument }) => this.documents.close(textDocument.uri));
-    connection.onDocumentFormatting(({ textDocument, options }, token) =>
-      this.answer(textDocument.uri, token, (document) => document.formatDocument(styleOf(options))),
+    connection.onDocumentFormatting(
+      ({ textDocument, options }, token) => this.answer(
+        textDocument.uri,
+        token,
+        (document) => document.formatDocument(styleOf(options)),
+      ),
     );
-    connection.onDocumentRangeFormatting(({ textDocument, range, options }, token) =>
-      this.formatRanges(textDocument.uri, [range], options, token),
+    connection.onDocumentRangeFormatting(
+      ({ textDocument, range, options }, token) =>
+        this.formatRanges(textDocument.uri, [range], options, token),
     );
     connection.onRequest(
       "textDocument/rangesFormatting",
@@ -62,7 +68,10 @@ class Server {
   }
 
   private fresh(positionEncoding: PositionEncoding): OpenDocuments {
-    return new OpenDocuments(createEngine({ positionEncoding }), (line) => this.connection.console.warn(line));
+    return new OpenDocuments(
+      createEngine({ positionEncoding }),
+      (line) => this.connection.console.warn(line),
+    );
   }
 
   private initialize({ capabilities }: InitializeParams): InitializeResult {
@@ -80,8 +89,17 @@ class Server {
     };
   }
 
-  private formatRanges(uri: string, ranges: Range[], options: FormattingOptions, token: CancellationToken): Promise<Reply> {
-    return this.answer(uri, token, (document) => document.formatSelection(ranges, styleOf(options)));
+  private formatRanges(
+    uri: string,
+    ranges: Range[],
+    options: FormattingOptions,
+    token: CancellationToken,
+  ): Promise<Reply> {
+    return this.answer(
+      uri,
+      token,
+      (document) => document.formatSelection(ranges, styleOf(options)),
+    );
   }
 
   /**
@@ -89,14 +107,22 @@ class Server {
    * meanwhile are read before the work and after it, so that a request that was taken back is not
    * worked on, and one whose text has changed is not answered with edits that no longer fit.
    */
-  private async answer(uri: string, token: CancellationToken, request: (document: Document) => Answer): Promise<Reply> {
+  private async answer(
+    uri: string,
+    token: CancellationToken,
+    request: (document: Document) => Answer,
+  ): Promise<Reply> {
     const document = this.documents.get(uri);
     if (document === undefined) return [];
     const { version } = document;
     const stale = (): ResponseError<void> | undefined => {
-      if (token.isCancellationRequested) return new ResponseError(LSPErrorCodes.RequestCancelled, "The request was cancelled.");
+      if (token.isCancellationRequested)
+        return new ResponseError(LSPErrorCodes.RequestCancelled, "The request was cancelled.");
       if (this.documents.get(uri) === document && document.version === version) return undefined;
-      return new ResponseError(LSPErrorCodes.ContentModified, "The text changed before the request was answered.");
+      return new ResponseError(
+        LSPErrorCodes.ContentModified,
+        "The text changed before the request was answered.",
+      );
     };
     await messagesRead();
     const before = stale();

@@ -1,4 +1,12 @@
-import { chmodSync, lstatSync, readFileSync, readdirSync, statSync, symlinkSync, utimesSync } from "node:fs";
+import {
+  chmodSync,
+  lstatSync,
+  readFileSync,
+  readdirSync,
+  statSync,
+  symlinkSync,
+  utimesSync,
+} from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import { folder, oakTide } from "../support/process.js";
@@ -7,16 +15,26 @@ const MESSY = "fare=( 1+2 )\n";
 const NEAT = "fare = (1 + 2)\n";
 
 describe("format", () => {
-  test("replaces what changes in files and below folders, and leaves the rest untouched", async () => {
-    const cwd = folder({ "lib/tides.py": MESSY, "lib/deep/neat.py": NEAT, "lib/notes.txt": MESSY, "a.py": MESSY });
-    utimesSync(join(cwd, "lib/deep/neat.py"), 1, 1);
-    const { code, out, err } = await oakTide(["format", "a.py", "lib"], { cwd });
-    expect({ code, err }).toEqual({ code: 0, err: "" });
-    expect(out).toBe("written  a.py  6 edits\nwritten  lib/tides.py  6 edits\n3 files: 2 written, 1 in order already\n");
-    expect(readFileSync(join(cwd, "lib/tides.py"), "utf8")).toBe(NEAT);
-    expect(readFileSync(join(cwd, "lib/notes.txt"), "utf8")).toBe(MESSY);
-    expect(statSync(join(cwd, "lib/deep/neat.py")).mtimeMs).toBe(1000);
-  });
+  test(
+    "replaces what changes in files and below folders, and leaves the rest untouched",
+    async () => {
+      const cwd = folder({
+        "lib/tides.py": MESSY,
+        "lib/deep/neat.py": NEAT,
+        "lib/notes.txt": MESSY,
+        "a.py": MESSY,
+      });
+      utimesSync(join(cwd, "lib/deep/neat.py"), 1, 1);
+      const { code, out, err } = await oakTide(["format", "a.py", "lib"], { cwd });
+      expect({ code, err }).toEqual({ code: 0, err: "" });
+      expect(out).toBe(
+        "written  a.py  6 edits\nwritten  lib/tides.py  6 edits\n3 files: 2 written, 1 in order already\n",
+      );
+      expect(readFileSync(join(cwd, "lib/tides.py"), "utf8")).toBe(NEAT);
+      expect(readFileSync(join(cwd, "lib/notes.txt"), "utf8")).toBe(MESSY);
+      expect(statSync(join(cwd, "lib/deep/neat.py")).mtimeMs).toBe(1000);
+    },
+  );
 
   test("keeps the mode, and leaves nothing else behind", async () => {
     const cwd = folder({ "run.py": MESSY });
@@ -27,7 +45,12 @@ describe("format", () => {
   });
 
   test("passes over links, hidden folders and fetched packages below a folder", async () => {
-    const cwd = folder({ "lib/a.py": MESSY, ".cache/b.py": MESSY, "node_modules/c/c.py": MESSY, "other/d.py": MESSY });
+    const cwd = folder({
+      "lib/a.py": MESSY,
+      ".cache/b.py": MESSY,
+      "node_modules/c/c.py": MESSY,
+      "other/d.py": MESSY,
+    });
     symlinkSync("../other", join(cwd, "lib/linked"));
     symlinkSync("../other/d.py", join(cwd, "lib/link.py"));
     await oakTide(["format", "lib", ".cache/..", "node_modules/../lib"], { cwd });
@@ -37,9 +60,16 @@ describe("format", () => {
   });
 
   test("names each file that it could not do, leaves it, and goes on", async () => {
-    const cwd = folder({ "bad.py": Uint8Array.of(0x61, 0x3d, 0xff), "good.py": MESSY, "still.py": MESSY });
+    const cwd = folder({
+      "bad.py": Uint8Array.of(0x61, 0x3d, 0xff),
+      "good.py": MESSY,
+      "still.py": MESSY,
+    });
     chmodSync(join(cwd, "still.py"), 0o444);
-    const { code, out, err } = await oakTide(["format", "bad.py", "gone.py", "still.py", "good.py", "crew.tide"], { cwd });
+    const { code, out, err } = await oakTide(
+      ["format", "bad.py", "gone.py", "still.py", "good.py", "crew.tide"],
+      { cwd },
+    );
     expect(code).toBe(2);
     expect(err.split("\n")).toEqual([
       "error    bad.py: byte 2 is not UTF-8; save the file as UTF-8 first",
@@ -68,9 +98,15 @@ describe("format", () => {
   });
 
   test("reads standard input by the name that it is given", async () => {
-    expect(await oakTide(["format", "-", "--as", "lib/tides.py"], { input: MESSY })).toEqual({ code: 0, out: NEAT, err: "" });
+    expect(await oakTide(["format", "-", "--as", "lib/tides.py"], { input: MESSY })).toEqual({
+      code: 0,
+      out: NEAT,
+      err: "",
+    });
     const long = "x=1\n".repeat(100_000);
-    expect((await oakTide(["format", "-", "--as", "a.py"], { input: long })).out).toBe("x = 1\n".repeat(100_000));
+    expect((await oakTide(["format", "-", "--as", "a.py"], { input: long })).out).toBe(
+      "x = 1\n".repeat(100_000),
+    );
   });
 
   test.each([
@@ -87,8 +123,14 @@ describe("format", () => {
   });
 
   test("standard input that is not UTF-8 is refused", async () => {
-    const { code, err } = await oakTide(["format", "-", "--as", "a.py"], { input: Uint8Array.of(0xc3) });
-    expect({ code, err }).toEqual({ code: 2, err: "oak-tide: standard input: byte 0 is not UTF-8; save the file as UTF-8 first\n" });
+    const { code, err } = await oakTide(
+      ["format", "-", "--as", "a.py"],
+      { input: Uint8Array.of(0xc3) },
+    );
+    expect({ code, err }).toEqual({
+      code: 2,
+      err: "oak-tide: standard input: byte 0 is not UTF-8; save the file as UTF-8 first\n",
+    });
   });
 });
 
@@ -97,7 +139,9 @@ describe("check", () => {
     const cwd = folder({ "a.py": NEAT, "b.py": `${NEAT}\n${MESSY}` });
     const { code, out } = await oakTide(["check", "."], { cwd });
     expect(code).toBe(1);
-    expect(out).toBe("differs  b.py:3:5  6 edits, the first by python/operator-space\n2 files: 1 would change, 1 in order\n");
+    expect(out).toBe(
+      "differs  b.py:3:5  6 edits, the first by python/operator-space\n2 files: 1 would change, 1 in order\n",
+    );
     expect(readFileSync(join(cwd, "b.py"), "utf8")).toBe(`${NEAT}\n${MESSY}`);
   });
 
@@ -117,7 +161,10 @@ describe("ask", () => {
     const cwd = folder({ "a.py": "a=1\nb=2\nc = = 3\n" });
     const { code, out } = await oakTide(["ask", "selection", "a.py", "--lines", "2"], { cwd });
     expect(code).toBe(0);
-    const at = (line: number, character: number) => ({ start: { line, character }, end: { line, character } });
+    const at = (line: number, character: number) => ({
+      start: { line, character },
+      end: { line, character },
+    });
     expect(JSON.parse(out)).toEqual({
       edits: [
         { range: at(1, 1), newText: " ", rule: "python/operator-space" },
@@ -125,7 +172,10 @@ describe("ask", () => {
       ],
       unsettled: [],
     });
-    const whole = JSON.parse((await oakTide(["ask", "document", "a.py"], { cwd })).out) as { edits: unknown[]; unsettled: unknown[] };
+    const whole = JSON.parse((await oakTide(["ask", "document", "a.py"], { cwd })).out) as {
+      edits: unknown[];
+      unsettled: unknown[];
+    };
     expect([whole.edits.length, whole.unsettled.length]).toEqual([4, 1]);
   });
 

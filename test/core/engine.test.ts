@@ -10,12 +10,17 @@ const range = (first: number, last: number): Range => ({
 
 describe("opening", () => {
   test("an unknown language is named, with those that are known", () => {
-    expect(() => createEngine().open({ uri: "a", languageId: "tidal", text: "" })).toThrow(/"tidal".*python/);
+    expect(() => createEngine().open({ uri: "a", languageId: "tidal", text: "" })).toThrow(
+      /"tidal".*python/,
+    );
   });
 
   test.each([
     [{ maxLineLength: 0 }, /maxLineLength is 0; it must be a whole number, 1 or more/],
-    [{ stringDelimiter: "both" }, /stringDelimiter is "both"; it must be one of "double", "single", "as-written"/],
+    [
+      { stringDelimiter: "both" },
+      /stringDelimiter is "both"; it must be one of "double", "single", "as-written"/,
+    ],
     [{ quay: 1 }, /Unknown style option "quay"\. Known: /],
   ])("a style that is not valid is refused: %j", (style, message) => {
     expect(() => createEngine({ style: style as object })).toThrow(message);
@@ -31,14 +36,27 @@ describe("opening", () => {
 });
 
 describe("style", () => {
-  test("the nearer word rules: the call's, the document's, the engine's, the text's, the language's", () => {
-    const engine = createEngine({ style: { maxLineLength: 50, indentSize: 3 } });
-    const text = "if a:\n  b\n";
-    const document = engine.open({ uri: "a", languageId: "python", text, style: { maxLineLength: 60 } });
-    expect(document.style()).toMatchObject({ maxLineLength: 60, indentSize: 3, blankLineLimit: 2, stringDelimiter: "double" });
-    expect(document.style({ maxLineLength: 70 }).maxLineLength).toBe(70);
-    expect(open("python", text).style()).toMatchObject({ indentSize: 2, maxLineLength: 79 });
-  });
+  test(
+    "the nearer word rules: the call's, the document's, the engine's, the text's, the language's",
+    () => {
+      const engine = createEngine({ style: { maxLineLength: 50, indentSize: 3 } });
+      const text = "if a:\n  b\n";
+      const document = engine.open({
+        uri: "a",
+        languageId: "python",
+        text,
+        style: { maxLineLength: 60 },
+      });
+      expect(document.style()).toMatchObject({
+        maxLineLength: 60,
+        indentSize: 3,
+        blankLineLimit: 2,
+        stringDelimiter: "double",
+      });
+      expect(document.style({ maxLineLength: 70 }).maxLineLength).toBe(70);
+      expect(open("python", text).style()).toMatchObject({ indentSize: 2, maxLineLength: 79 });
+    },
+  );
 
   test.each([
     ["a\r\nb\r\nc\n", "crlf"],
@@ -69,8 +87,14 @@ describe("update", () => {
     const document = open("python", "pier = 1\n");
     document.update(
       [
-        { range: { start: { line: 0, character: 0 }, end: { line: 0, character: 4 } }, text: "quay" },
-        { range: { start: { line: 1, character: 0 }, end: { line: 1, character: 0 } }, text: "a=quay\n" },
+        {
+          range: { start: { line: 0, character: 0 }, end: { line: 0, character: 4 } },
+          text: "quay",
+        },
+        {
+          range: { start: { line: 1, character: 0 }, end: { line: 1, character: 0 } },
+          text: "a=quay\n",
+        },
       ],
       7,
     );
@@ -81,7 +105,20 @@ describe("update", () => {
   });
 
   test("any changes leave the document as if it had been opened so", () => {
-    const piece = fc.constantFrom("a", "(", ")", "\n", "  ", ":", "if ", "'", '"""', ",", "潮", "# ");
+    const piece = fc.constantFrom(
+      "a",
+      "(",
+      ")",
+      "\n",
+      "  ",
+      ":",
+      "if ",
+      "'",
+      '"""',
+      ",",
+      "潮",
+      "# ",
+    );
     const step = fc.tuple(fc.nat(), fc.nat(6), fc.array(piece, { maxLength: 4 }));
     fc.assert(
       fc.property(fc.array(step, { maxLength: 12 }), (steps) => {
@@ -93,7 +130,8 @@ describe("update", () => {
           const character = at % (lines[line]!.length + 1);
           const end = Math.min(character + length, lines[line]!.length);
           const range = { start: { line, character }, end: { line, character: end } };
-          lines[line] = lines[line]!.slice(0, character) + pieces.join("") + lines[line]!.slice(end);
+          lines[line] =
+            lines[line]!.slice(0, character) + pieces.join("") + lines[line]!.slice(end);
           text = lines.join("\n");
           document.update([{ range, text: pieces.join("") }]);
           expect(document.text).toBe(text);
@@ -119,17 +157,26 @@ describe("answers", () => {
   test("tell what does not parse, and leave it alone", () => {
     const text = "a=1\nb = = 2 +\nc=3\n";
     const { edits, unsettled } = open("python", text).formatDocument();
-    expect(unsettled).toEqual([{ start: { line: 1, character: 0 }, end: { line: 1, character: 9 } }]);
+    expect(unsettled).toEqual([
+      { start: { line: 1, character: 0 }, end: { line: 1, character: 9 } },
+    ]);
     expect(applyEdits(text, edits)).toBe("a = 1\nb = = 2 +\nc = 3\n");
   });
 
-  test.each(["utf-8", "utf-32"] as const)("count positions in %s where that is asked", (positionEncoding) => {
-    const text = "潮='🛥'+x\n";
-    const document = createEngine({ positionEncoding }).open({ uri: "a", languageId: "python", text });
-    const { edits } = document.formatDocument();
-    expect(applyEdits(text, edits, positionEncoding)).toBe('潮 = "🛥" + x\n');
-    expect(edits[0]!.range.start.character).toBe(positionEncoding === "utf-8" ? 3 : 1);
-  });
+  test.each(["utf-8", "utf-32"] as const)(
+    "count positions in %s where that is asked",
+    (positionEncoding) => {
+      const text = "潮='🛥'+x\n";
+      const document = createEngine({ positionEncoding }).open({
+        uri: "a",
+        languageId: "python",
+        text,
+      });
+      const { edits } = document.formatDocument();
+      expect(applyEdits(text, edits, positionEncoding)).toBe('潮 = "🛥" + x\n');
+      expect(edits[0]!.range.start.character).toBe(positionEncoding === "utf-8" ? 3 : 1);
+    },
+  );
 });
 
 describe("selection", () => {
@@ -141,7 +188,8 @@ describe("selection", () => {
         c=3
     d=4
     `);
-  const selected = (...ranges: Range[]): string => applyEdits(text, open("python", text).formatSelection(ranges).edits);
+  const selected = (...ranges: Range[]): string =>
+    applyEdits(text, open("python", text).formatSelection(ranges).edits);
 
   test("formats its lines only", () => {
     expect(selected(range(0, 0))).toBe(text.replace("a=1", "a = 1"));
@@ -149,7 +197,9 @@ describe("selection", () => {
   });
 
   test("takes several ranges as one request", () => {
-    expect(selected(range(0, 0), range(5, 5))).toBe(text.replace("a=1", "a = 1").replace("d=4", "d = 4"));
+    expect(selected(range(0, 0), range(5, 5))).toBe(
+      text.replace("a=1", "a = 1").replace("d=4", "d = 4"),
+    );
   });
 
   test("an empty one stands for the line that it is on", () => {
@@ -159,11 +209,15 @@ describe("selection", () => {
 
   test("takes its depth from the parent as it stands", () => {
     const odd = "if a:\n       if b:\n        c=1\n";
-    expect(applyEdits(odd, open("python", odd).formatSelection(range(2, 2), { indentSize: 4 }).edits)).toBe("if a:\n       if b:\n           c = 1\n");
+    expect(
+      applyEdits(odd, open("python", odd).formatSelection(range(2, 2), { indentSize: 4 }).edits),
+    ).toBe("if a:\n       if b:\n           c = 1\n");
   });
 
   test("tells of the places in it that do not parse", () => {
     const broken = "a = = 1\nb=2\nc = = 3\n";
-    expect(open("python", broken).formatSelection(range(1, 2)).unsettled.map(({ start }) => start.line)).toEqual([2]);
+    expect(
+      open("python", broken).formatSelection(range(1, 2)).unsettled.map(({ start }) => start.line),
+    ).toEqual([2]);
   });
 });

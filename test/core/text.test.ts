@@ -1,6 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { applyEdits, mapPosition, type Position, type PositionEncoding, type TextEdit } from "oak-tide";
+import {
+  applyEdits,
+  mapPosition,
+  type Position,
+  type PositionEncoding,
+  type TextEdit,
+} from "oak-tide";
 import { LineIndex } from "../../dist/core/text/lines.js";
 import { pushChanges } from "../../dist/core/text/minimise.js";
 import { applyChanges, type Change } from "../../dist/core/text/edits.js";
@@ -8,7 +14,9 @@ import { columnsBetween, indentColumn } from "../../dist/core/text/width.js";
 
 const ENCODINGS: PositionEncoding[] = ["utf-8", "utf-16", "utf-32"];
 /** Text with every line end, surrogate pairs and wide characters. */
-const text = fc.string({ unit: fc.constantFrom("a", "é", "潮", "⛴️", "\n", "\r\n", "\r", " ", "\t") });
+const text = fc.string({
+  unit: fc.constantFrom("a", "é", "潮", "⛴️", "\n", "\r\n", "\r", " ", "\t"),
+});
 
 describe("positions", () => {
   test.each(ENCODINGS)("an offset becomes a position and comes back (%s)", (encoding) => {
@@ -18,7 +26,8 @@ describe("positions", () => {
         let offset = 0;
         for (const character of value) {
           const inLineEnd = value[offset] === "\n" && value[offset - 1] === "\r";
-          if (!inLineEnd) expect(lines.offsetAt(lines.positionAt(offset, encoding), encoding)).toBe(offset);
+          if (!inLineEnd)
+            expect(lines.offsetAt(lines.positionAt(offset, encoding), encoding)).toBe(offset);
           offset += character.length;
         }
         expect(lines.offsetAt(lines.positionAt(offset, encoding), encoding)).toBe(offset);
@@ -52,30 +61,69 @@ describe("positions", () => {
 });
 
 describe("edits", () => {
-  const edit = (from: [number, number], to: [number, number], newText: string): Omit<TextEdit, "rule"> => ({
+  const edit = (from: [number, number], to: [number, number], newText: string): Omit<
+    TextEdit,
+    "rule"
+  > => ({
     range: { start: { line: from[0], character: from[1] }, end: { line: to[0], character: to[1] } },
     newText,
   });
 
   test("apply in order", () => {
-    expect(applyEdits("a=1\nb=2", [edit([0, 1], [0, 2], " = "), edit([1, 3], [1, 3], "\n")])).toBe("a = 1\nb=2\n");
+    expect(applyEdits("a=1\nb=2", [edit([0, 1], [0, 2], " = "), edit([1, 3], [1, 3], "\n")])).toBe(
+      "a = 1\nb=2\n",
+    );
   });
 
   test.each([
     ["overlaps", [edit([0, 0], [0, 2], "x"), edit([0, 1], [0, 3], "y")], /Edit 1 overlaps/],
     ["runs backwards", [edit([0, 2], [0, 1], "x")], /Edit 0 ends before it starts: 0:2–0:1/],
-    ["is out of order", [edit([0, 2], [0, 2], "x"), edit([0, 0], [0, 0], "y")], /Edit 1 overlaps the one before it or is out of order/],
+    [
+      "is out of order",
+      [edit([0, 2], [0, 2], "x"), edit([0, 0], [0, 0], "y")],
+      /Edit 1 overlaps the one before it or is out of order/,
+    ],
   ])("an edit that %s is named", (_, edits, message) => {
     expect(() => applyEdits("abc", edits)).toThrow(message);
   });
 
   test.each<[string, Position, Omit<TextEdit, "rule">[], Position]>([
-    ["before all edits", { line: 0, character: 1 }, [edit([0, 2], [0, 2], "xx")], { line: 0, character: 1 }],
-    ["at an insertion", { line: 0, character: 2 }, [edit([0, 2], [0, 2], "xx")], { line: 0, character: 2 }],
-    ["after an insertion", { line: 0, character: 3 }, [edit([0, 2], [0, 2], "xx")], { line: 0, character: 5 }],
-    ["inside a replacement", { line: 0, character: 3 }, [edit([0, 2], [0, 5], "\nx")], { line: 1, character: 1 }],
-    ["after a line end put in", { line: 0, character: 4 }, [edit([0, 2], [0, 3], "\n  ")], { line: 1, character: 3 }],
-    ["on a later line", { line: 4, character: 4 }, [edit([0, 2], [2, 0], " ")], { line: 2, character: 4 }],
+    [
+      "before all edits",
+      { line: 0, character: 1 },
+      [edit([0, 2], [0, 2], "xx")],
+      { line: 0, character: 1 },
+    ],
+    [
+      "at an insertion",
+      { line: 0, character: 2 },
+      [edit([0, 2], [0, 2], "xx")],
+      { line: 0, character: 2 },
+    ],
+    [
+      "after an insertion",
+      { line: 0, character: 3 },
+      [edit([0, 2], [0, 2], "xx")],
+      { line: 0, character: 5 },
+    ],
+    [
+      "inside a replacement",
+      { line: 0, character: 3 },
+      [edit([0, 2], [0, 5], "\nx")],
+      { line: 1, character: 1 },
+    ],
+    [
+      "after a line end put in",
+      { line: 0, character: 4 },
+      [edit([0, 2], [0, 3], "\n  ")],
+      { line: 1, character: 3 },
+    ],
+    [
+      "on a later line",
+      { line: 4, character: 4 },
+      [edit([0, 2], [2, 0], " ")],
+      { line: 2, character: 4 },
+    ],
   ])("a position %s is mapped", (_, position, edits, expected) => {
     expect(mapPosition(position, edits)).toEqual(expected);
   });
@@ -84,15 +132,20 @@ describe("edits", () => {
     fc.assert(
       fc.property(text, text, fc.nat(), fc.nat(), fc.nat(), (value, insert, a, b, c) => {
         const lines = LineIndex.of(value);
-        const [from, to] = [a % (value.length + 1), b % (value.length + 1)].sort((x, y) => x - y) as [number, number];
+        const [from, to] = [a % (value.length + 1), b % (value.length + 1)].sort(
+          (x, y) => x - y,
+        ) as [number, number];
         const at = to + (c % (value.length - to + 1));
         const range = { start: lines.positionAt(from), end: lines.positionAt(to) };
-        const inLineEnd = (offset: number): boolean => value[offset] === "\n" && value[offset - 1] === "\r";
+        const inLineEnd = (offset: number): boolean =>
+          value[offset] === "\n" && value[offset - 1] === "\r";
         // A half of a line end joined to another's is a line end of its own.
         if (inLineEnd(from) || inLineEnd(to) || inLineEnd(at) || /[\r\n]/.test(insert)) return;
         if (value[from - 1] === "\r" || value[to] === "\n") return;
         const after = applyEdits(value, [{ range, newText: insert }]);
-        const mapped = LineIndex.of(after).offsetAt(mapPosition(lines.positionAt(at), [{ range, newText: insert }]));
+        const mapped = LineIndex.of(after).offsetAt(
+          mapPosition(lines.positionAt(at), [{ range, newText: insert }]),
+        );
         if (from < to || at > to) expect(after.slice(mapped)).toBe(value.slice(at));
       }),
     );
@@ -114,14 +167,17 @@ describe("minimal changes", () => {
         expect(applyChanges(old, changes)).toBe(wanted);
         for (const { from, to, text: fresh } of changes) {
           expect(from < to || fresh !== "").toBe(true);
-          if (from < to && fresh !== "") expect(old[from] === fresh[0] || old[to - 1] === fresh.at(-1)).toBe(false);
+          if (from < to && fresh !== "")
+            expect(old[from] === fresh[0] || old[to - 1] === fresh.at(-1)).toBe(false);
         }
       }),
     );
   });
 
   test("keep line ends in the middle", () => {
-    expect(changesOf(" \n\t\n ", "\n\n").map(({ from, to, text: fresh }) => [from, to, fresh])).toEqual([
+    expect(
+      changesOf(" \n\t\n ", "\n\n").map(({ from, to, text: fresh }) => [from, to, fresh]),
+    ).toEqual([
       [0, 1, ""],
       [2, 3, ""],
       [4, 5, ""],

@@ -391,12 +391,16 @@ describe("long lines", () => {
       ):
           pass
       `],
-    ["with items elsewhere break inside their brackets", "with open(timetable) as table, open(board) as b: pass\n", `
+    [
+      "with items elsewhere break inside their brackets",
+      "with open(timetable) as table, open(board) as b: pass\n",
+      `
       with open(timetable) as table, open(
           board,
       ) as b:
           pass
-      `],
+      `,
+    ],
     ["one closing comma makes a tuple", "one = (the_only_gangway_of_the_old_quay_pier,)\n", `
       one = (
           the_only_gangway_of_the_old_quay_pier,
@@ -420,7 +424,11 @@ describe("lists that the author split", () => {
     ]
     `;
   fixtures("python", [["stay split", written]], { listSplit: "as-written" });
-  fixtures("python", [["are joined by width", written, "crew = [1, 2]\n"]], { listSplit: "by-width" });
+  fixtures(
+    "python",
+    [["are joined by width", written, "crew = [1, 2]\n"]],
+    { listSplit: "by-width" },
+  );
   fixtures("python", [["keep comments", `
     a = [
         1,  # one
@@ -432,10 +440,18 @@ describe("lists that the author split", () => {
 
 describe("quotes", () => {
   fixtures("python", [
-    ["become double", `x = 'a', r'b', f'{c}', b'd', 'it\\'s'\n`, `x = "a", r"b", f"{c}", b"d", "it's"\n`],
+    [
+      "become double",
+      `x = 'a', r'b', f'{c}', b'd', 'it\\'s'\n`,
+      `x = "a", r"b", f"{c}", b"d", "it's"\n`,
+    ],
     ["stay where an escape would be needed", `x = 'say "ahoy"', f'{a["b"]}'\n`],
   ]);
-  fixtures("python", [["become single", `x = "a", "it's", """doc"""\n`, `x = 'a', "it's", """doc"""\n`]], { stringDelimiter: "single" });
+  fixtures(
+    "python",
+    [["become single", `x = "a", "it's", """doc"""\n`, `x = 'a', "it's", """doc"""\n`]],
+    { stringDelimiter: "single" },
+  );
   fixtures("python", [["stay as written", `x = "a", 'b'\n`]], { stringDelimiter: "as-written" });
 });
 
@@ -488,8 +504,28 @@ describe("other styles", () => {
         crew
     )
     `]], { closingComma: "never" });
-  fixtures("python", [["tabs", "if a:\n    b = [\n    1]\n", "if a:\n\tb = [\n\t\t1,\n\t]\n"]], { indentStyle: "tab" });
-  fixtures("python", [["line ends", "a=1\nif a: b\n", "a = 1\r\nif a:\r\n    b\r\n"]], { endOfLine: "crlf" });
-  fixtures("python", [["no final newline", "a=1\n\n", "a = 1\n"], ["none there, none added", "a=1", "a = 1"]], { insertFinalNewline: false });
-  fixtures("python", [["fewer blank lines", "import a\n\n\ndef f(): pass\nb\n", "import a\n\ndef f():\n    pass\n\nb\n"]], { blankLineLimit: 1 });
+  fixtures(
+    "python",
+    [["tabs", "if a:\n    b = [\n    1]\n", "if a:\n\tb = [\n\t\t1,\n\t]\n"]],
+    { indentStyle: "tab" },
+  );
+  fixtures(
+    "python",
+    [["line ends", "a=1\nif a: b\n", "a = 1\r\nif a:\r\n    b\r\n"]],
+    { endOfLine: "crlf" },
+  );
+  fixtures(
+    "python",
+    [["no final newline", "a=1\n\n", "a = 1\n"], ["none there, none added", "a=1", "a = 1"]],
+    { insertFinalNewline: false },
+  );
+  fixtures(
+    "python",
+    [[
+      "fewer blank lines",
+      "import a\n\n\ndef f(): pass\nb\n",
+      "import a\n\ndef f():\n    pass\n\nb\n",
+    ]],
+    { blankLineLimit: 1 },
+  );
 });

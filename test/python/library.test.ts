@@ -1,7 +1,13 @@
 import fc from "fast-check";
 import { afterAll, describe, expect, test } from "vitest";
 import { python, type Range } from "oak-tide";
-import { editCosts, firstDifference, format, tokenRow, wasteful } from "../../tools/corpus/checks.js";
+import {
+  editCosts,
+  firstDifference,
+  format,
+  tokenRow,
+  wasteful,
+} from "../../tools/corpus/checks.js";
 import { damage } from "../../tools/corpus/damage.js";
 import { pythonOracle } from "../../tools/corpus/oracles/python.js";
 import { splittableLines } from "../../tools/corpus/overlong.js";
@@ -19,7 +25,10 @@ describe.each(modules)("$name of Python's own library", ({ text }) => {
   test("keeps its tokens and its meaning", async () => {
     expect(first.unsettled).toEqual([]);
     expect(firstDifference(tokenRow(python, text), tokenRow(python, first.text))).toBeUndefined();
-    expect(await oracle.ask({ before: text, after: first.text })).toEqual({ compiles: true, equal: true });
+    expect(await oracle.ask({ before: text, after: first.text })).toEqual({
+      compiles: true,
+      equal: true,
+    });
   });
 
   test("formats once and for all, with the least edits", () => {
@@ -39,7 +48,14 @@ describe.each(modules)("$name of Python's own library", ({ text }) => {
 
 describe("damaged modules", () => {
   test.each(libraryModules(24, 12_000))("$name cut short or robbed of a token", ({ text }) => {
-    const row = { prefixes: 0, deletions: 0, damageThrew: 0, damageTokens: 0, statements: 0, moved: 0 };
+    const row = {
+      prefixes: 0,
+      deletions: 0,
+      damageThrew: 0,
+      damageTokens: 0,
+      statements: 0,
+      moved: 0,
+    };
     damage(python, text, row, () => {});
     expect(row).toMatchObject({ damageThrew: 0, damageTokens: 0 });
     expect(row.deletions).toBeGreaterThan(20);
@@ -48,7 +64,41 @@ describe("damaged modules", () => {
 });
 
 test("any text formats without a throw, keeps its tokens and settles at once", () => {
-  const piece = fc.constantFrom("if", "a", ":", "\n", "\n  ", "\n    ", "(", ")", "[", "]", "{", "}", ",", " ", "=", "**", "'", '"""', "#c", "\\\n", ";", "def", "@", "f'{", "潮", "lambda", "1.", "for", "\t", "\f", "\r\n", "match", "else");
+  const piece = fc.constantFrom(
+    "if",
+    "a",
+    ":",
+    "\n",
+    "\n  ",
+    "\n    ",
+    "(",
+    ")",
+    "[",
+    "]",
+    "{",
+    "}",
+    ",",
+    " ",
+    "=",
+    "**",
+    "'",
+    '"""',
+    "#c",
+    "\\\n",
+    ";",
+    "def",
+    "@",
+    "f'{",
+    "潮",
+    "lambda",
+    "1.",
+    "for",
+    "\t",
+    "\f",
+    "\r\n",
+    "match",
+    "else",
+  );
   fc.assert(
     fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
       const text = pieces.join("");
@@ -66,7 +116,10 @@ describe("selections", () => {
     const document = open("python", text);
     fc.assert(
       fc.property(fc.nat(document.lineCount - 1), fc.nat(20), (first, more) => {
-        const range: Range = { start: { line: first, character: 0 }, end: { line: first + more, character: 0 } };
+        const range: Range = {
+          start: { line: first, character: 0 },
+          end: { line: first + more, character: 0 },
+        };
         const last = Math.max(first, first + more - 1);
         for (const edit of document.formatSelection(range).edits) {
           expect(edit.range.start.line).toBeGreaterThanOrEqual(first);

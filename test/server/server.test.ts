@@ -5,7 +5,10 @@ import { applyEdits, type Range } from "oak-tide";
 import { Client, OPTIONS } from "../support/client.js";
 
 const URI = "file:///gullhaven/tides.py";
-const lines = (first: number, last: number): Range => ({ start: { line: first, character: 0 }, end: { line: last, character: 99 } });
+const lines = (first: number, last: number): Range => ({
+  start: { line: first, character: 0 },
+  end: { line: last, character: 99 },
+});
 
 async function started(text: string): Promise<Client> {
   const client = new Client();
@@ -45,23 +48,37 @@ describe("formatting", () => {
     const client = await started(text);
     expect(applyEdits(text, await client.format(URI))).toBe("a = 1\nb = 2\nc = 3\n");
     expect(applyEdits(text, await client.formatRange(URI, lines(1, 1)))).toBe("a=1\nb = 2\nc=3\n");
-    expect(applyEdits(text, await client.formatRanges(URI, [lines(0, 0), lines(2, 2)]))).toBe("a = 1\nb=2\nc = 3\n");
+    expect(applyEdits(text, await client.formatRanges(URI, [lines(0, 0), lines(2, 2)]))).toBe(
+      "a = 1\nb=2\nc = 3\n",
+    );
   });
 
   test("follows changes", async () => {
     const client = await started("a=1\n");
     await client.change(URI, 2, [
-      { range: { start: { line: 0, character: 2 }, end: { line: 0, character: 3 } }, text: "f(\n1)" },
-      { range: { start: { line: 1, character: 1 }, end: { line: 1, character: 2 } }, text: " , 2)" },
+      {
+        range: { start: { line: 0, character: 2 }, end: { line: 0, character: 3 } },
+        text: "f(\n1)",
+      },
+      {
+        range: { start: { line: 1, character: 1 }, end: { line: 1, character: 2 } },
+        text: " , 2)",
+      },
     ]);
-    expect(applyEdits("a=f(\n1 , 2)\n", await client.format(URI))).toBe("a = f(\n    1,\n    2,\n)\n");
+    expect(applyEdits("a=f(\n1 , 2)\n", await client.format(URI))).toBe(
+      "a = f(\n    1,\n    2,\n)\n",
+    );
   });
 
   test("takes the editor's options", async () => {
     const text = "if a:\n    b\n";
     const client = await started(text);
-    expect(applyEdits(text, await client.format(URI, { tabSize: 2, insertSpaces: true }))).toBe("if a:\n  b\n");
-    expect(applyEdits(text, await client.format(URI, { tabSize: 4, insertSpaces: false }))).toBe("if a:\n\tb\n");
+    expect(applyEdits(text, await client.format(URI, { tabSize: 2, insertSpaces: true }))).toBe(
+      "if a:\n  b\n",
+    );
+    expect(applyEdits(text, await client.format(URI, { tabSize: 4, insertSpaces: false }))).toBe(
+      "if a:\n\tb\n",
+    );
     expect(applyEdits("if a:\n    b\n", await client.format(URI, { tabSize: -1 }))).toBe(text);
   });
 
@@ -70,15 +87,20 @@ describe("formatting", () => {
     [["utf-32"], "utf-32", 5],
     [["utf-32", "utf-16"], "utf-16", 6],
     [undefined, "utf-16", 6],
-  ] as const)("counts positions as agreed: %j offers, %s is taken", async (offers, taken, character) => {
-    const client = new Client();
-    const { capabilities } = await client.start(offers === undefined ? undefined : [...offers]);
-    expect(capabilities["positionEncoding"]).toBe(taken);
-    await client.open(URI, 's="🛥"+x\n'.replace("s=", "s = "));
-    const edits = await client.format(URI);
-    // After `s = "🛥"`: the ferry counts 4, 1 or 2.
-    expect(edits[0]!.range.start.character).toBe(character + (taken === "utf-8" ? 3 : taken === "utf-32" ? 2 : 2));
-  });
+  ] as const)(
+    "counts positions as agreed: %j offers, %s is taken",
+    async (offers, taken, character) => {
+      const client = new Client();
+      const { capabilities } = await client.start(offers === undefined ? undefined : [...offers]);
+      expect(capabilities["positionEncoding"]).toBe(taken);
+      await client.open(URI, 's="🛥"+x\n'.replace("s=", "s = "));
+      const edits = await client.format(URI);
+      // After `s = "🛥"`: the ferry counts 4, 1 or 2.
+      expect(edits[0]!.range.start.character).toBe(
+        character + (taken === "utf-8" ? 3 : taken === "utf-32" ? 2 : 2),
+      );
+    },
+  );
 
   test("leaves unknown languages alone and says so once", async () => {
     const client = new Client();
@@ -87,7 +109,9 @@ describe("formatting", () => {
     await client.open("file:///b.tide", "a=1", "tidal");
     expect(await client.format("file:///a.tide")).toEqual([]);
     expect(await client.format("file:///never-opened.py")).toEqual([]);
-    expect(client.log).toEqual(['Oak Tide knows no language "tidal"; file:///a.tide is left as it is.']);
+    expect(client.log).toEqual([
+      'Oak Tide knows no language "tidal"; file:///a.tide is left as it is.',
+    ]);
   });
 
   test("goes by the file's ending where the identifier is unknown", async () => {
@@ -104,7 +128,11 @@ describe("under stress", () => {
   test("a cancelled request is answered as cancelled", async () => {
     const client = await started(large);
     const source = new CancellationTokenSource();
-    const answer = client.connection.sendRequest("textDocument/formatting", { textDocument: { uri: URI }, options: OPTIONS }, source.token);
+    const answer = client.connection.sendRequest(
+      "textDocument/formatting",
+      { textDocument: { uri: URI }, options: OPTIONS },
+      source.token,
+    );
     source.cancel();
     await expect(answer).rejects.toMatchObject({ code: LSPErrorCodes.RequestCancelled });
   });
@@ -119,16 +147,41 @@ describe("under stress", () => {
 
   test("many requests at once are all answered", async () => {
     const client = await started("a=1\nb=2\n");
-    const answers = await Promise.all(Array.from({ length: 50 }, (_, i) => (i % 2 === 0 ? client.format(URI) : client.formatRange(URI, lines(1, 1)))));
-    expect(answers.map((edits) => edits.length)).toEqual(answers.map((_, i) => (i % 2 === 0 ? 4 : 2)));
+    const answers = await Promise.all(
+      Array.from(
+        { length: 50 },
+        (_, i) => (i % 2 === 0 ? client.format(URI) : client.formatRange(URI, lines(1, 1))),
+      ),
+    );
+    expect(answers.map((edits) => edits.length)).toEqual(
+      answers.map((_, i) => (i % 2 === 0 ? 4 : 2)),
+    );
   });
 
   test.each([
     ["a body that is no JSON", "Content-Length: 9\r\n\r\n{oh dear}"],
     ["a request that nobody knows", frame({ jsonrpc: "2.0", id: 99, method: "gullhaven/moor" })],
     ["a message that is no message", frame({ moor: true })],
-    ["parameters of the wrong shape", frame({ jsonrpc: "2.0", id: 98, method: "textDocument/formatting", params: { textDocument: 3 } })],
-    ["a range that makes no sense", frame({ jsonrpc: "2.0", method: "textDocument/didChange", params: { textDocument: { uri: URI, version: 2 }, contentChanges: [{ range: { start: {} }, text: "" }] } })],
+    [
+      "parameters of the wrong shape",
+      frame({
+        jsonrpc: "2.0",
+        id: 98,
+        method: "textDocument/formatting",
+        params: { textDocument: 3 },
+      }),
+    ],
+    [
+      "a range that makes no sense",
+      frame({
+        jsonrpc: "2.0",
+        method: "textDocument/didChange",
+        params: {
+          textDocument: { uri: URI, version: 2 },
+          contentChanges: [{ range: { start: {} }, text: "" }],
+        },
+      }),
+    ],
     ["a header without a length", "Content-Type: tide\r\n\r\n"],
   ])("%s does not end the server", async (_, bytes) => {
     const client = await started("a=1\n");

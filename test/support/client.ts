@@ -19,7 +19,10 @@ export class Client {
       new StreamMessageReader(this.process.stdout!),
       new StreamMessageWriter(this.process.stdin!),
     );
-    this.connection.onNotification("window/logMessage", ({ message }: { message: string }) => this.log.push(message));
+    this.connection.onNotification(
+      "window/logMessage",
+      ({ message }: { message: string }) => this.log.push(message),
+    );
     this.connection.listen();
     onTestFinished(() => {
       this.connection.dispose();
@@ -27,30 +30,54 @@ export class Client {
     });
   }
 
-  async start(positionEncodings?: PositionEncoding[]): Promise<{ capabilities: Record<string, unknown> }> {
+  async start(positionEncodings?: PositionEncoding[]): Promise<{
+    capabilities: Record<string, unknown>;
+  }> {
     const general = positionEncodings === undefined ? {} : { general: { positionEncodings } };
-    const answer = await this.connection.sendRequest("initialize", { processId: null, rootUri: null, capabilities: general });
+    const answer = await this.connection.sendRequest("initialize", {
+      processId: null,
+      rootUri: null,
+      capabilities: general,
+    });
     await this.connection.sendNotification("initialized", {});
     return answer as { capabilities: Record<string, unknown> };
   }
 
   open(uri: string, text: string, languageId = "python"): Promise<void> {
-    return this.connection.sendNotification("textDocument/didOpen", { textDocument: { uri, languageId, version: 1, text } });
+    return this.connection.sendNotification("textDocument/didOpen", {
+      textDocument: { uri, languageId, version: 1, text },
+    });
   }
 
-  change(uri: string, version: number, contentChanges: { range?: Range; text: string }[]): Promise<void> {
-    return this.connection.sendNotification("textDocument/didChange", { textDocument: { uri, version }, contentChanges });
+  change(uri: string, version: number, contentChanges: { range?: Range; text: string }[]): Promise<
+    void
+  > {
+    return this.connection.sendNotification("textDocument/didChange", {
+      textDocument: { uri, version },
+      contentChanges,
+    });
   }
 
   format(uri: string, options: object = OPTIONS): Promise<TextEdit[]> {
-    return this.connection.sendRequest("textDocument/formatting", { textDocument: { uri }, options });
+    return this.connection.sendRequest("textDocument/formatting", {
+      textDocument: { uri },
+      options,
+    });
   }
 
   formatRange(uri: string, range: Range): Promise<TextEdit[]> {
-    return this.connection.sendRequest("textDocument/rangeFormatting", { textDocument: { uri }, range, options: OPTIONS });
+    return this.connection.sendRequest("textDocument/rangeFormatting", {
+      textDocument: { uri },
+      range,
+      options: OPTIONS,
+    });
   }
 
   formatRanges(uri: string, ranges: Range[]): Promise<TextEdit[]> {
-    return this.connection.sendRequest("textDocument/rangesFormatting", { textDocument: { uri }, ranges, options: OPTIONS });
+    return this.connection.sendRequest("textDocument/rangesFormatting", {
+      textDocument: { uri },
+      ranges,
+      options: OPTIONS,
+    });
   }
 }

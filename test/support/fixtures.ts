@@ -6,7 +6,11 @@ import { dedent, format } from "./format.js";
 export type Fixture = readonly [name: string, before: string, after?: string];
 
 /** Each fixture formats as it says, and what comes out stays as it is. */
-export function fixtures(languageId: string, table: readonly Fixture[], style: Partial<Style> = {}): void {
+export function fixtures(
+  languageId: string,
+  table: readonly Fixture[],
+  style: Partial<Style> = {},
+): void {
   test.each(table)("%s", (_, before, after = before) => {
     const wanted = dedent(after);
     expect(format(languageId, dedent(before), style)).toBe(wanted);

@@ -14,9 +14,16 @@ export interface Ran {
 }
 
 /** Runs the command line as a process. */
-export function oakTide(args: readonly string[], { cwd, input }: { cwd?: string; input?: string | Uint8Array } = {}): Promise<Ran> {
+export function oakTide(
+  args: readonly string[],
+  { cwd, input }: { cwd?: string; input?: string | Uint8Array } = {},
+): Promise<Ran> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [COMMAND, ...args], { cwd, env: { ...process.env, NO_COLOR: "1" } });
+    const child = spawn(
+      process.execPath,
+      [COMMAND, ...args],
+      { cwd, env: { ...process.env, NO_COLOR: "1" } },
+    );
     let out = "";
     let err = "";
     child.stdout.setEncoding("utf8").on("data", (chunk: string) => (out += chunk));

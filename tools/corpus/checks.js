@@ -13,7 +13,8 @@ export function format(language, text, style = {}) {
 }
 
 /** The style that acts on a text where nobody says anything. */
-export const styleOf = (language, text) => engine.open({ uri: "corpus:", languageId: language.ids[0], text }).style();
+export const styleOf = (language, text) =>
+  engine.open({ uri: "corpus:", languageId: language.ids[0], text }).style();
 
 /** The tokens of a text that formatting may not touch, in one comparable row. */
 export function tokenRow(language, text) {
@@ -28,7 +29,10 @@ export function tokenRow(language, text) {
 
 export function firstDifference(a, b) {
   const at = a.findIndex((token, i) => token !== b[i]);
-  if (at < 0) return a.length === b.length ? undefined : `${b.length - a.length} more at the end: ${b.slice(a.length, a.length + 3).join(" ")}`;
+  if (at < 0)
+    return a.length === b.length
+      ? undefined
+      : `${b.length - a.length} more at the end: ${b.slice(a.length, a.length + 3).join(" ")}`;
   return `${a.slice(Math.max(0, at - 3), at + 3).join(" ")} | ${b.slice(Math.max(0, at - 3), at + 3).join(" ")}`;
 }
 
@@ -50,6 +54,10 @@ export function editCosts(language, text, edits) {
     while (g < tokens.count && tokens.gapEnd(g) < from) g++;
     return from >= tokens.gapStart(g) && to <= tokens.gapEnd(g) ? g : -1;
   };
-  const changes = edits.map(({ range, newText }) => ({ from: lines.offsetAt(range.start), to: lines.offsetAt(range.end), text: newText }));
+  const changes = edits.map(({ range, newText }) => ({
+    from: lines.offsetAt(range.start),
+    to: lines.offsetAt(range.end),
+    text: newText,
+  }));
   return costs(text, changes, gapAt);
 }

@@ -13,10 +13,18 @@ export function damage(language, text, row, report) {
   const { indentStyle, indentSize, tabWidth } = styleOf(language, text);
   const style = { indentStyle, indentSize, tabWidth };
   const next = random(text.length);
-  const picks = whole.count <= TRIES ? [...Array(whole.count).keys()] : Array.from({ length: TRIES }, () => Math.floor(next() * whole.count));
+  const picks = whole.count <= TRIES
+    ? [...Array(whole.count).keys()]
+    : Array.from({ length: TRIES }, () => Math.floor(next() * whole.count));
   for (const t of picks) {
     row.prefixes++;
-    attempt(language, text.slice(0, whole.start(t) + Math.ceil((whole.end(t) - whole.start(t)) / 2)), style, row, report);
+    attempt(
+      language,
+      text.slice(0, whole.start(t) + Math.ceil((whole.end(t) - whole.start(t)) / 2)),
+      style,
+      row,
+      report,
+    );
   }
   const units = unitsOf(language, text, format(language, text, style).text);
   for (const t of picks) {
@@ -29,7 +37,9 @@ export function damage(language, text, row, report) {
       row.statements++;
       if (!formatted.includes(unit.text)) {
         row.moved++;
-        report(`without token ${t} ${JSON.stringify(whole.textOf(t))} at ${whole.start(t)}: ${JSON.stringify(unit.text.slice(0, 90))} came out otherwise`);
+        report(
+          `without token ${t} ${JSON.stringify(whole.textOf(t))} at ${whole.start(t)}: ${JSON.stringify(unit.text.slice(0, 90))} came out otherwise`,
+        );
       }
     }
   }
@@ -62,7 +72,12 @@ function topLevel(language, text) {
   const { tokens, tree } = language.parse(text);
   const units = [];
   for (let c = tree.child(tree.root); c !== 0; c = tree.next(c)) {
-    units.push({ first: tree.first(c), end: tree.end(c), from: tokens.start(tree.first(c)), to: tokens.end(tree.end(c) - 1) });
+    units.push({
+      first: tree.first(c),
+      end: tree.end(c),
+      from: tokens.start(tree.first(c)),
+      to: tokens.end(tree.end(c) - 1),
+    });
   }
   return units;
 }

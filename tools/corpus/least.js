@@ -6,14 +6,20 @@ export function distance(a, b, most = 4000) {
   let head = 0;
   while (head < a.length && head < b.length && a[head] === b[head]) head++;
   let tail = 0;
-  while (tail < a.length - head && tail < b.length - head && a[a.length - 1 - tail] === b[b.length - 1 - tail]) tail++;
+  while (
+    tail < a.length - head
+    && tail < b.length - head
+    && a[a.length - 1 - tail] === b[b.length - 1 - tail]
+  ) tail++;
   const old = a.slice(head, a.length - tail);
   const fresh = b.slice(head, b.length - tail);
   const reach = new Int32Array(2 * most + 3);
   for (let d = 0; d <= most; d++) {
     for (let k = -d; k <= d; k += 2) {
       const at = k + most + 1;
-      let x = k === -d || (k !== d && reach[at - 1] < reach[at + 1]) ? reach[at + 1] : reach[at - 1] + 1;
+      let x = k === -d || (k !== d && reach[at - 1] < reach[at + 1])
+        ? reach[at + 1]
+        : reach[at - 1] + 1;
       let y = x - k;
       while (x < old.length && y < fresh.length && old.charCodeAt(x) === fresh.charCodeAt(y)) {
         x++;
@@ -33,7 +39,7 @@ export function distance(a, b, most = 4000) {
 export function costs(text, changes, gapAt) {
   let cost = 0;
   let least = 0;
-  for (let i = 0; i < changes.length; ) {
+  for (let i = 0; i < changes.length;) {
     const gap = gapAt(changes[i]);
     let j = i + 1;
     while (gap >= 0 && j < changes.length && gapAt(changes[j]) === gap) j++;

@@ -24,7 +24,8 @@ export function splittableLines(language, text, limit) {
       if (/\$\{$/.test(token) || /^`.*`$/s.test(token)) template++;
       end = tokens.end(u);
     }
-    if (columnsBetween(text, from, end) <= limit || text.slice(from, to).includes("oak-tide")) continue;
+    if (columnsBetween(text, from, end) <= limit || text.slice(from, to).includes("oak-tide"))
+      continue;
     const open = [];
     for (let i = 0; i < row.length; i++) {
       if (/^[([{]$/.test(row[i])) open.push(i);

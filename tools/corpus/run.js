@@ -1,6 +1,14 @@
 import { readFileSync, readdirSync, statSync } from "node:fs";
 import { join } from "node:path";
-import { editCosts, firstDifference, format, languageOf, styleOf, tokenRow, wasteful } from "./checks.js";
+import {
+  editCosts,
+  firstDifference,
+  format,
+  languageOf,
+  styleOf,
+  tokenRow,
+  wasteful,
+} from "./checks.js";
 import { damage } from "./damage.js";
 import { judge, stopOracles } from "./oracles/index.js";
 import { splittableLines } from "./overlong.js";
@@ -18,7 +26,9 @@ const damaged = Number(flag("--damage") ?? 0);
 const style = JSON.parse(flag("--style") ?? "{}");
 const verbose = Number(flag("--show") ?? 5);
 if (argv.length === 0) {
-  console.error("Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--style JSON] [--show FINDINGS]");
+  console.error(
+    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--style JSON] [--show FINDINGS]",
+  );
   process.exit(2);
 }
 
@@ -26,7 +36,11 @@ function* walk(path) {
   const stat = statSync(path, { throwIfNoEntry: false });
   if (stat?.isFile()) yield path;
   if (!stat?.isDirectory()) return;
-  for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+  for (
+    const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (
+      a.name < b.name ? -1 : 1
+    ))
+  ) {
     if (entry.isDirectory()) yield* walk(join(path, entry.name));
     else if (entry.isFile()) yield join(path, entry.name);
   }
@@ -99,7 +113,11 @@ async function checkFile(language, path, text, row) {
     const a = settled.split("\n");
     const b = again.split("\n");
     const at = a.findIndex((line, i) => line !== b[i]);
-    find("scramble", path, `line ${at + 1}: ${JSON.stringify(a.slice(at, at + 2))} | ${JSON.stringify(b.slice(at, at + 2))}`);
+    find(
+      "scramble",
+      path,
+      `line ${at + 1}: ${JSON.stringify(a.slice(at, at + 2))} | ${JSON.stringify(b.slice(at, at + 2))}`,
+    );
   }
   if (row.files <= damaged) damage(language, text, row, (detail) => find("damage", path, detail));
 }
@@ -111,8 +129,26 @@ function shown(language, text) {
 }
 
 const fresh = () => ({
-  files: 0, skipped: 0, bytes: 0, threw: 0, unsettled: 0, tokens: 0, meaning: 0, unstable: 0, wasteful: 0, dear: 0,
-  overlong: 0, scramble: 0, cost: 0, least: 0, prefixes: 0, deletions: 0, damageThrew: 0, damageTokens: 0, statements: 0, moved: 0,
+  files: 0,
+  skipped: 0,
+  bytes: 0,
+  threw: 0,
+  unsettled: 0,
+  tokens: 0,
+  meaning: 0,
+  unstable: 0,
+  wasteful: 0,
+  dear: 0,
+  overlong: 0,
+  scramble: 0,
+  cost: 0,
+  least: 0,
+  prefixes: 0,
+  deletions: 0,
+  damageThrew: 0,
+  damageTokens: 0,
+  statements: 0,
+  moved: 0,
 });
 
 // An interrupted run still tells what it has found.
@@ -135,7 +171,8 @@ for (const root of argv) {
       continue;
     }
     await checkFile(language, path, text, row);
-    if (row.files % 500 === 0) console.error(`… ${row.files} files, ${Math.round((Date.now() - began) / 1000)} s`);
+    if (row.files % 500 === 0)
+      console.error(`… ${row.files} files, ${Math.round((Date.now() - began) / 1000)} s`);
   }
 }
 stopOracles();
@@ -146,16 +183,33 @@ for (const [kind, list] of findings) {
 }
 console.log("");
 for (const [name, row] of totals) {
-  console.log(`${name}: ${row.files} files, ${(row.bytes / 1e6).toFixed(1)} MB (${row.skipped} skipped: not UTF-8 or not accepted by the oracle)`);
+  console.log(
+    `${name}: ${row.files} files, ${(row.bytes / 1e6).toFixed(1)} MB (${row.skipped} skipped: not UTF-8 or not accepted by the oracle)`,
+  );
   const lines = [
-    ["threw", row.threw], ["with unparsed ranges", row.unsettled], ["token rows changed", row.tokens], ["meaning changed", row.meaning],
-    ["not stable", row.unstable], ["edits sharing ends", row.wasteful], ["edits above 1.05 of the least", row.dear],
-    ["splittable lines over the limit", row.overlong], ["scrambled, not restored", row.scramble],
+    ["threw", row.threw],
+    ["with unparsed ranges", row.unsettled],
+    ["token rows changed", row.tokens],
+    ["meaning changed", row.meaning],
+    ["not stable", row.unstable],
+    ["edits sharing ends", row.wasteful],
+    ["edits above 1.05 of the least", row.dear],
+    ["splittable lines over the limit", row.overlong],
+    ["scrambled, not restored", row.scramble],
   ];
-  for (const [label, count] of lines) console.log(`  ${label.padEnd(34)}${String(count).padStart(7)}  ${((100 * count) / Math.max(1, row.files)).toFixed(2)} %`);
-  console.log(`  ${"edit cost against the least".padEnd(34)}${(row.cost / Math.max(1, row.least)).toFixed(4).padStart(7)}`);
+  for (const [label, count] of lines)
+    console.log(
+      `  ${label.padEnd(34)}${String(count).padStart(7)}  ${((100 * count) / Math.max(1, row.files)).toFixed(2)} %`,
+    );
+  console.log(
+    `  ${"edit cost against the least".padEnd(34)}${(row.cost / Math.max(1, row.least)).toFixed(4).padStart(7)}`,
+  );
   if (row.prefixes + row.deletions > 0) {
-    console.log(`  damaged: ${row.prefixes} prefixes, ${row.deletions} deletions, ${row.damageThrew} threw, ${row.damageTokens} changed tokens`);
-    console.log(`  statements outside the damage as undamaged: ${(100 * (1 - row.moved / Math.max(1, row.statements))).toFixed(3)} % of ${row.statements}`);
+    console.log(
+      `  damaged: ${row.prefixes} prefixes, ${row.deletions} deletions, ${row.damageThrew} threw, ${row.damageTokens} changed tokens`,
+    );
+    console.log(
+      `  statements outside the damage as undamaged: ${(100 * (1 - row.moved / Math.max(1, row.statements))).toFixed(3)} % of ${row.statements}`,
+    );
   }
 }

@@ -7,14 +7,21 @@ import { random } from "./random.js";
 export function scramble(language, text, seed) {
   const next = random(seed);
   const { tokens, tree } = language.parse(text);
-  const free = language.name === "python" ? pythonGaps() : language.name.startsWith("json") ? anywhere : ecmaGaps(tokens, tree, text);
+  const free = language.name === "python"
+    ? pythonGaps()
+    : language.name.startsWith("json")
+    ? anywhere
+    : ecmaGaps(tokens, tree, text);
   const parts = [];
   for (let t = 0; t <= tokens.count; t++) {
     const gap = text.slice(tokens.gapStart(t), tokens.gapEnd(t));
     const before = t > 0 ? tokens.textOf(t - 1) : "";
     const after = t < tokens.count ? tokens.textOf(t) : "";
     const kind = free(t, gap, before, after, tokens);
-    parts.push(t === 0 || t === tokens.count ? gap : shuffle(kind, gap, before, after, next), after);
+    parts.push(
+      t === 0 || t === tokens.count ? gap : shuffle(kind, gap, before, after, next),
+      after,
+    );
   }
   return parts.join("");
 }
@@ -28,13 +35,21 @@ function shuffle(kind, gap, before, after, next) {
   if (kind === "line") return `${blank}\n${" ".repeat(Math.floor(next() * 9))}`;
   const roll = next();
   if (kind === "lines" && roll < 0.25) return `\n${" ".repeat(Math.floor(next() * 12))}`;
-  if (kind !== "spaces" && roll < 0.6 && !(WORD_END.test(before) && WORD.test(after)) && !fuses(before, after)) return "";
+  if (
+    kind !== "spaces"
+    && roll < 0.6
+    && !(WORD_END.test(before) && WORD.test(after))
+    && !fuses(before, after)
+  ) return "";
   return " ".repeat(1 + Math.floor(next() * 3));
 }
 
-const fuses = (before, after) => /[-+*/%&|^<>=!?:.@]$/.test(before) && /^[-+*/%&|^<>=!?:.@]/.test(after);
+const fuses = (before, after) =>
+  /[-+*/%&|^<>=!?:.@]$/.test(before) && /^[-+*/%&|^<>=!?:.@]/.test(after);
 
-const anywhere = (t, gap, before, after, tokens) => (tokens.isTrivia(t) || tokens.isTrivia(t - 1) ? (gap.includes("\n") ? "line" : "spaces") : "lines");
+const anywhere = (t, gap, before, after, tokens) => (
+  tokens.isTrivia(t) || tokens.isTrivia(t - 1) ? (gap.includes("\n") ? "line" : "spaces") : "lines"
+);
 
 /** Python: lines end anywhere inside brackets, elsewhere spaces come and go. */
 function pythonGaps() {
@@ -44,7 +59,8 @@ function pythonGaps() {
     const inside = depth > 0;
     if (/^[)\]}]$/.test(after)) depth--;
     if (gap.includes("\\") || before === "\\" || after === "\\") return "fixed";
-    if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) return gap.includes("\n") ? (inside ? "line" : "fixed") : "spaces";
+    if (tokens.isTrivia(t) || tokens.isTrivia(t - 1))
+      return gap.includes("\n") ? (inside ? "line" : "fixed") : "spaces";
     if (!inside && gap.includes("\n")) return "fixed";
     return inside ? "lines" : "some";
   };
@@ -66,14 +82,19 @@ function ecmaGaps(tokens, tree, text) {
     }
   }
   return (t, gap, before, after) => {
-    if (fixed[t] === 1 || (t > 0 && t < tokens.count && tokens.isTrivia(t) && tokens.textOf(t).startsWith("/*"))) return "fixed";
+    if (
+      fixed[t] === 1
+      || (t > 0 && t < tokens.count && tokens.isTrivia(t) && tokens.textOf(t).startsWith("/*"))
+    ) return "fixed";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) return gap.includes("\n") ? "line" : "fixed";
     if ((gap.match(/\n/g)?.length ?? 0) > 1) return "line";
-    if (after === ";" || before === "@" || after.startsWith("@") || before.startsWith("#!")) return "fixed";
+    if (after === ";" || before === "@" || after.startsWith("@") || before.startsWith("#!"))
+      return "fixed";
     if (/^(?:=>|\+\+|--|[`<!]|\$)/.test(after) || after.startsWith("`")) return "some";
     if (/^(?:[{(,;:?]|\[|=|=>|[-+*/%&|^]=?|&&|\|\||\?\?|[!=]==?)$/.test(before)) return "lines";
     if (/^\}$/.test(before) && gap.includes("\n")) return "line";
-    if (gap.includes("\n") && !/^[)\]};,]/.test(after) && !/^[.&|?:+*/%-]/.test(after)) return "line";
+    if (gap.includes("\n") && !/^[)\]};,]/.test(after) && !/^[.&|?:+*/%-]/.test(after))
+      return "line";
     return "some";
   };
 }

@@ -10,20 +10,21 @@ interface Options extends StyleOptions {
   readonly quiet?: boolean;
 }
 
-export const checkCommand = (): Command =>
-  new Command("check")
-    .description("Say which files formatting would change. Changes nothing.")
-    .argument("<paths...>", "files and folders")
-    .addOption(lineLimitOption())
-    .addOption(quietOption())
-    .action(checkPaths);
+export const checkCommand = (): Command => new Command("check")
+.description("Say which files formatting would change. Changes nothing.")
+.argument("<paths...>", "files and folders")
+.addOption(lineLimitOption())
+.addOption(quietOption())
+.action(checkPaths);
 
 async function checkPaths(paths: readonly string[], options: Options): Promise<void> {
   const engine = createEngine();
   const files = findSources(paths, (path) => engine.languageFor(path) !== undefined);
   let differing = 0;
   let failed = 0;
-  for await (const outcome of formatFiles(engine, files, { write: false, style: styleOf(options) })) {
+  for await (
+    const outcome of formatFiles(engine, files, { write: false, style: styleOf(options) })
+  ) {
     if (outcome instanceof SourceError) {
       failed++;
       printError(outcome);
@@ -35,13 +36,17 @@ async function checkPaths(paths: readonly string[], options: Options): Promise<v
     if (first !== undefined) {
       const place = `${outcome.path}:${first.range.start.line + 1}:${first.range.start.character + 1}`;
       const count = counted(outcome.edits.length, "edit");
-      console.log(`${pc.yellow("differs")}  ${place}  ${pc.dim(`${count}, the first by ${first.rule}`)}`);
+      console.log(
+        `${pc.yellow("differs")}  ${place}  ${pc.dim(`${count}, the first by ${first.rule}`)}`,
+      );
     }
     printUnsettled(outcome);
   }
   if (options.quiet !== true) {
     const failures = failed > 0 ? `, ${failed} could not be read` : "";
-    console.log(`${counted(files.length, "file")}: ${differing} would change, ${files.length - differing - failed} in order${failures}`);
+    console.log(
+      `${counted(files.length, "file")}: ${differing} would change, ${files.length - differing - failed} in order${failures}`,
+    );
   }
   process.exitCode = failed > 0 ? Exit.CouldNot : differing > 0 ? Exit.WouldChange : Exit.Fine;
 }

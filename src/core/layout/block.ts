@@ -23,15 +23,22 @@ export interface BlockRules {
  *
  * @param startsLine whether the first child begins a line, or goes on where its parent began.
  */
-export function layoutBlock(sheet: Sheet, tree: Tree, node: number, rules: BlockRules, startsLine = true): void {
+export function layoutBlock(
+  sheet: Sheet,
+  tree: Tree,
+  node: number,
+  rules: BlockRules,
+  startsLine = true,
+): void {
   const { tokens } = sheet;
   let previous = NONE;
   /** The first comment since the last child, or -1. */
   let comments = -1;
   let child = tree.child(node);
-  for (let t = tree.first(node), end = tree.end(node); t < end; ) {
+  for (let t = tree.first(node), end = tree.end(node); t < end;) {
     if (child !== NONE && t === tree.first(child)) {
-      if (startsLine || previous !== NONE) before(sheet, comments, t, rules, previous, rules.blanks(previous, child));
+      if (startsLine || previous !== NONE)
+        before(sheet, comments, t, rules, previous, rules.blanks(previous, child));
       rules.child(child);
       previous = child;
       comments = -1;

@@ -59,7 +59,8 @@ export class Measure {
     const { sheet } = this;
     if (sheet.is(g, Mark.Slots | Mark.RemovedFlat)) return 1;
     const owner = sheet.owner[g]!;
-    if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.frames.begin(owner) === g) return this.flatGap(g) + 1;
+    if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.frames.begin(owner) === g)
+      return this.flatGap(g) + 1;
     return 0;
   }
 
@@ -82,7 +83,8 @@ export class Measure {
     if (demand[t] === Demand.Trailing && tokens.has(t, TokenFlag.EndsLine)) return 0;
     const start = tokens.start(t);
     const end = tokens.end(t);
-    if (tokens.has(t, TokenFlag.MultiLine)) return this.columns(start, firstLineEnd(tokens.text, start, end));
+    if (tokens.has(t, TokenFlag.MultiLine))
+      return this.columns(start, firstLineEnd(tokens.text, start, end));
     return this.columns(start, end) + ((mark & Mark.Rewritten) !== 0 ? this.grown(t) : 0);
   }
 
@@ -97,12 +99,20 @@ export class Measure {
     const { tokens } = this.sheet;
     const start = lastLineStart(tokens.text, tokens.start(t), tokens.end(t));
     let indent = start;
-    while (indent < tokens.end(t) && (tokens.text.charCodeAt(indent) === 32 || tokens.text.charCodeAt(indent) === 9)) indent++;
-    return indentColumn(tokens.text, start, indent, this.tabWidth) + this.columns(indent, tokens.end(t));
+    while (
+      indent < tokens.end(t)
+      && (tokens.text.charCodeAt(indent) === 32 || tokens.text.charCodeAt(indent) === 9)
+    ) indent++;
+    return (
+      indentColumn(tokens.text, start, indent, this.tabWidth) + this.columns(indent, tokens.end(t))
+    );
   }
 
   private grown(t: number): number {
-    return this.sheet.rewritesOf(t).reduce((sum, change) => sum + change.text.length - (change.to - change.from), 0);
+    return this.sheet.rewritesOf(t).reduce(
+      (sum, change) => sum + change.text.length - (change.to - change.from),
+      0,
+    );
   }
 
   private columns(from: number, to: number): number {
@@ -120,7 +130,11 @@ export class Measure {
     switch (demand) {
       case Demand.Line: return true;
       case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);
-      case Demand.Fold: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split) && !sheet.frames.has(sheet.owner[g]!, FrameFlag.Flow);
+      case Demand.Fold:
+        return (
+          sheet.frames.has(sheet.owner[g]!, FrameFlag.Split)
+          && !sheet.frames.has(sheet.owner[g]!, FrameFlag.Flow)
+        );
       case Demand.AsWritten: case Demand.Fixed: case Demand.Unset: return sheet.tokens.onNewLine(g);
       default: return false;
     }

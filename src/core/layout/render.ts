@@ -57,15 +57,28 @@ class Renderer {
     const column = this.solution.columns[g]!;
     const filled = g === this.nextInsert;
     // Most gaps hold what they should: nothing, or one space.
-    if (!filled && lines === 0 && to - from === column && (column === 0 || (column === 1 && text.charCodeAt(from) === SPACE))) return;
+    if (
+      !filled
+      && lines === 0
+      && to - from === column
+      && (column === 0 || (column === 1 && text.charCodeAt(from) === SPACE))
+    ) return;
     const prefix = filled ? this.prefix(g) : "";
     if (lines < 0) return this.asWritten(g, from, to, column, prefix);
     const fuses = lines === 0 && column === 0 && from < to && this.fuses(from, to);
     const white = this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
-    if (!this.style.trimTrailingWhitespace && lines > 0) while (text[kept] === " " || text[kept] === "\t") kept++;
-    pushChanges(this.changes, text, from, to, prefix + text.slice(from, kept) + white, lines > 0 || prefix !== "" ? this.lineRuleOf(g) : this.ruleOf(g));
+    if (!this.style.trimTrailingWhitespace && lines > 0)
+      while (text[kept] === " " || text[kept] === "\t") kept++;
+    pushChanges(
+      this.changes,
+      text,
+      from,
+      to,
+      prefix + text.slice(from, kept) + white,
+      lines > 0 || prefix !== "" ? this.lineRuleOf(g) : this.ruleOf(g),
+    );
   }
 
   /** Whether the tokens around the gap [from, to) would become one without it. */
@@ -86,7 +99,14 @@ class Renderer {
     }
     if (indent === to && prefix === "") return;
     const moved = indent < to ? this.indentText(column) : "";
-    pushChanges(this.changes, text, from, to, prefix + text.slice(from, indent) + moved, this.ruleOf(g));
+    pushChanges(
+      this.changes,
+      text,
+      from,
+      to,
+      prefix + text.slice(from, indent) + moved,
+      this.ruleOf(g),
+    );
   }
 
   private prefix(g: number): string {
@@ -94,7 +114,9 @@ class Renderer {
     for (; this.inserted < this.solution.inserts.length; this.inserted++) {
       const insert: Insert = this.solution.inserts[this.inserted]!;
       if (insert.gap !== g) break;
-      text += insert.column < 0 ? insert.text : this.eol + this.indentText(insert.column) + insert.text;
+      text += insert.column < 0
+        ? insert.text
+        : this.eol + this.indentText(insert.column) + insert.text;
     }
     this.nextInsert = this.solution.inserts[this.inserted]?.gap ?? -1;
     return text;
@@ -119,7 +141,12 @@ class Renderer {
   private token(t: number): void {
     const { sheet, solution } = this;
     if (sheet.is(t, Mark.Removed) || solution.dropped[t] === 1) {
-      this.changes.push({ from: this.tokens.start(t), to: this.tokens.end(t), text: "", rule: this.ruleOf(t) });
+      this.changes.push({
+        from: this.tokens.start(t),
+        to: this.tokens.end(t),
+        text: "",
+        rule: this.ruleOf(t),
+      });
       return;
     }
     if (!sheet.is(t, Mark.Reindent | Mark.Rewritten)) return;
@@ -137,7 +164,8 @@ class Renderer {
       if (c !== 10 && (c !== 13 || text.charCodeAt(i + 1) === 10)) continue;
       let to = i + 1;
       while (text[to] === " " || text[to] === "\t") to++;
-      if (text[to] !== "\n" && text[to] !== "\r") lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
+      if (text[to] !== "\n" && text[to] !== "\r")
+        lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
       i = to - 1;
     }
     if (this.starred(t, lines)) {
@@ -145,7 +173,10 @@ class Renderer {
       return lines.flatMap(({ from, to }) => this.moved(t, from, to, column));
     }
     // A tab after the indentation would come to stand in another column.
-    if (shift % this.style.tabWidth !== 0 && lines.some(({ to }) => /^[^\r\n]*\t/.test(text.slice(to, text.indexOf("\n", to))))) return [];
+    if (
+      shift % this.style.tabWidth !== 0
+      && lines.some(({ to }) => /^[^\r\n]*\t/.test(text.slice(to, text.indexOf("\n", to))))
+    ) return [];
     const least = Math.min(...lines.map(({ column }) => column));
     const moved = Math.max(shift, -least);
     if (moved === 0) return [];
@@ -167,7 +198,9 @@ class Renderer {
   /** The rule for a gap where a line ends or something is put in. */
   private lineRuleOf(g: number): string {
     const demand = this.sheet.demand[g];
-    return demand === Demand.Fold || demand === Demand.Seam ? this.language.rules[this.language.splitRule]! : this.ruleOf(g);
+    return demand === Demand.Fold || demand === Demand.Seam
+      ? this.language.rules[this.language.splitRule]!
+      : this.ruleOf(g);
   }
 
   private ruleOf(g: number): string {

@@ -136,7 +136,13 @@ class Solver {
       this.token(g);
     }
     this.lines[count] = this.finalLines();
-    return { lines: this.lines, columns: this.columns, shifts: this.shifts, inserts: this.inserts, dropped: this.dropped };
+    return {
+      lines: this.lines,
+      columns: this.columns,
+      shifts: this.shifts,
+      inserts: this.inserts,
+      dropped: this.dropped,
+    };
   }
 
   /** Line ends after the last token. */
@@ -144,7 +150,9 @@ class Solver {
     const { tokens } = this.sheet;
     if (tokens.count === 0) return 0;
     if (tokens.has(tokens.count - 1, TokenFlag.Continues)) return -1;
-    return this.options.style.insertFinalNewline ? 1 : Math.min(1, lineEndsIn(tokens, tokens.count));
+    return this.options.style.insertFinalNewline
+      ? 1
+      : Math.min(1, lineEndsIn(tokens, tokens.count));
   }
 
   private get top(): number {
@@ -157,7 +165,12 @@ class Solver {
     const { frames } = this.sheet;
     const parent = frames.parent(f);
     this.stack.push(f);
-    this.saved.push({ column: this.column, indent: this.indent, shift: this.shift, inserts: this.inserts.length });
+    this.saved.push({
+      column: this.column,
+      indent: this.indent,
+      shift: this.shift,
+      inserts: this.inserts.length,
+    });
     this.base[f] = this.indent;
     this.wall[f] = parent === ROOT ? ROOT : this.wall[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
@@ -169,7 +182,11 @@ class Solver {
     this.state[f] = state;
     if (parens && state === State.Split) this.wall[f] = f;
     this.opened[f] = 0;
-    this.safe[f] = bracket || (block ? this.options.freeLines : reachable) || (parens && state === State.Split) ? 1 : 0;
+    this.safe[f] = bracket
+      || (block ? this.options.freeLines : reachable)
+      || (parens && state === State.Split)
+      ? 1
+      : 0;
     return state;
   }
 
@@ -178,7 +195,8 @@ class Solver {
     const begin = frames.begin(f);
     const end = frames.end(f) + 1;
     const { frozen } = this.options;
-    if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end))) return State.Pass;
+    if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end)))
+      return State.Pass;
     if (frames.has(f, FrameFlag.Split) || frames.has(f, FrameFlag.Block)) return State.Split;
     const leader = frames.leader(f);
     if (leader !== ROOT && this.state[leader] === State.Split) return State.Split;
@@ -188,7 +206,8 @@ class Solver {
     if (ends < end) {
       const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
       const hug = frames.hug(f);
-      if (frames.has(f, FrameFlag.Whole) && !inText && !(hug > 0 && ends >= hug)) return State.Split;
+      if (frames.has(f, FrameFlag.Whole) && !inText && !(hug > 0 && ends >= hug))
+        return State.Split;
       return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
     }
     const content = upTo[end]! - upTo[begin]!;
@@ -197,7 +216,8 @@ class Solver {
     if (hug > 0 && upTo[hug]! - upTo[begin]! <= room) return State.Pass;
     if (frames.has(f, FrameFlag.IfItHelps)) {
       // It helps where the content then fits, and so does what stands before it with the bracket.
-      if (content - 1 > this.limit - this.indent - this.step || this.column + 2 > this.limit) return State.Pass;
+      if (content - 1 > this.limit - this.indent - this.step || this.column + 2 > this.limit)
+        return State.Pass;
     }
     return State.Split;
   }
@@ -210,7 +230,10 @@ class Solver {
     if (wall === ROOT || wall === f && g > frames.end(f)) return columns;
     const end = frames.end(wall) + 1;
     if (g > end) return columns;
-    return Math.min(columns, this.measure.upTo[end]! - this.measure.upTo[g]! + (frames.has(wall, FrameFlag.Comma) ? 1 : 0));
+    return Math.min(
+      columns,
+      this.measure.upTo[end]! - this.measure.upTo[g]! + (frames.has(wall, FrameFlag.Comma) ? 1 : 0),
+    );
   }
 
   /** Ends a frame before gap g, where the brackets that it added close. */
@@ -325,7 +348,11 @@ class Solver {
           this.insert(g, flat > 0 ? " (" : "(");
           this.opened[owner] = 1;
         }
-        const kept = this.options.style.listSplit === "as-written" && lineEndsIn(sheet.tokens, g) > 1 && !sheet.is(g, Mark.Out) && sheet.demand[g] === Demand.Fold;
+        const kept =
+          this.options.style.listSplit === "as-written"
+          && lineEndsIn(sheet.tokens, g) > 1
+          && !sheet.is(g, Mark.Out)
+          && sheet.demand[g] === Demand.Fold;
         this.newLine(g, owner, kept ? 1 : 0);
       }
       return -1;
@@ -347,7 +374,8 @@ class Solver {
   private splittable(owner: number): number {
     const { frames } = this.sheet;
     let f = owner;
-    while (f !== ROOT && this.safe[f] === 0 && !frames.has(f, FrameFlag.Parens)) f = frames.parent(f);
+    while (f !== ROOT && this.safe[f] === 0 && !frames.has(f, FrameFlag.Parens))
+      f = frames.parent(f);
     if (f === ROOT || this.state[f] !== State.Pass || frames.has(f, FrameFlag.Split)) return -1;
     if (frames.has(f, FrameFlag.Parens) && frames.has(f, FrameFlag.IfItHelps)) return -1;
     return f;
@@ -363,7 +391,9 @@ class Solver {
     const { sheet } = this;
     const { tokens } = sheet;
     let column = 0;
-    if (owner !== ROOT) column = this.base[owner]! + (sheet.is(g, Mark.Out) ? 0 : sheet.frames.stepsOf(owner) * this.step);
+    if (owner !== ROOT)
+      column =
+        this.base[owner]! + (sheet.is(g, Mark.Out) ? 0 : sheet.frames.stepsOf(owner) * this.step);
     const first = g === 0;
     const written = tokens.onNewLine(g) || first ? this.writtenColumn(g) : -1;
     if (this.options.frozen?.(g) === true && written >= 0) column = written;
@@ -379,14 +409,23 @@ class Solver {
   private writtenColumn(g: number): number {
     const { tokens } = this.sheet;
     const end = tokens.gapEnd(g);
-    return indentColumn(tokens.text, lastLineStart(tokens.text, tokens.gapStart(g), end), end, this.options.style.tabWidth);
+    return indentColumn(
+      tokens.text,
+      lastLineStart(tokens.text, tokens.gapStart(g), end),
+      end,
+      this.options.style.tabWidth,
+    );
   }
 
   private asWritten(g: number): void {
     this.lines[g] = -1;
     if (this.sheet.tokens.onNewLine(g)) {
       const continued = this.sheet.tokens.has(g - 1, TokenFlag.Continues);
-      const shift = this.sheet.demand[g] === Demand.Fixed ? 0 : continued ? this.unitShift : this.shift;
+      const shift = this.sheet.demand[g] === Demand.Fixed
+        ? 0
+        : continued
+        ? this.unitShift
+        : this.shift;
       const column = Math.max(0, this.writtenColumn(g) + shift);
       this.columns[g] = column;
       this.column = column;

@@ -31,7 +31,9 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
     } else if (tokens.has(t, TokenFlag.EndsLine)) {
       sheet.demand[t] = Demand.Trailing;
     } else {
-      sheet.demand[t] = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam ? Demand.AsWritten : Demand.Space;
+      sheet.demand[t] = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam
+        ? Demand.AsWritten
+        : Demand.Space;
     }
   }
   if (tokens.has(t, TokenFlag.Continues) && inBrackets(sheet, next)) {
@@ -43,11 +45,13 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
     switch (sheet.demand[next]) {
       case Demand.Seam: case Demand.Fold:
         // Rows fill up, so that only a line of its own is sure to end the comment's.
-        if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Out)) line(sheet, next, 0);
+        if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Out))
+          line(sheet, next, 0);
         else split(sheet, sheet.owner[next]!);
         break;
       case Demand.Line: break;
-      default: if (after < tokens.count) line(sheet, next, blanks);
+      default:
+        if (after < tokens.count) line(sheet, next, blanks);
     }
   }
 }
@@ -55,7 +59,8 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
 /** Whether brackets stand around gap g, so that lines may end there anyhow. */
 function inBrackets(sheet: Sheet, g: number): boolean {
   let f = sheet.owner[g]!;
-  while (f !== ROOT && !sheet.frames.has(f, FrameFlag.Bracket | FrameFlag.Block)) f = sheet.frames.parent(f);
+  while (f !== ROOT && !sheet.frames.has(f, FrameFlag.Bracket | FrameFlag.Block))
+    f = sheet.frames.parent(f);
   return sheet.frames.has(f, FrameFlag.Bracket);
 }
 

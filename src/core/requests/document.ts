@@ -8,11 +8,20 @@ import type { Change } from "../text/edits.js";
 import { applyHolds, holdsFile } from "./holds.js";
 
 /** The changes that format a whole text. `frozen` names gaps that count as they stand. */
-export function formatWhole(language: Language, syntax: Syntax, style: Style, frozen?: (gap: number) => boolean): Change[] {
+export function formatWhole(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  frozen?: (gap: number) => boolean,
+): Change[] {
   if (holdsFile(syntax)) return [];
   const sheet = new Sheet(syntax.tokens);
   language.layout(sheet, syntax, style);
-  placeTrivia(sheet, style.listSplit === "by-width" ? 0 : Math.min(1, style.blankLineLimit), language.commentRule);
+  placeTrivia(
+    sheet,
+    style.listSplit === "by-width" ? 0 : Math.min(1, style.blankLineLimit),
+    language.commentRule,
+  );
   applyHolds(sheet, syntax, language);
   const solution = solve(sheet, {
     style,
@@ -27,7 +36,10 @@ export function formatWhole(language: Language, syntax: Syntax, style: Style, fr
  * The stretches of a text that its parser did not understand, outermost ones only, or that the
  * language's standard does not allow, as UTF-16 offsets.
  */
-export function unsettledStretches(language: Language, syntax: Syntax): { from: number; to: number }[] {
+export function unsettledStretches(language: Language, syntax: Syntax): {
+  from: number;
+  to: number;
+}[] {
   const { tokens, tree } = syntax;
   const stretches: { from: number; to: number }[] = [];
   // A parent comes after its children, so that going down meets outer nodes first.

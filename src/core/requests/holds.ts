@@ -60,7 +60,8 @@ function hold(sheet: Sheet, from: number, to: number): void {
 function unitAt(tree: Tree, t: number, language: Language): number {
   let node = tree.root;
   while (node !== NONE) {
-    if (tree.first(node) === t && node !== tree.root && language.isUnit(tree.kind(node))) return node;
+    if (tree.first(node) === t && node !== tree.root && language.isUnit(tree.kind(node)))
+      return node;
     let child = tree.child(node);
     while (child !== NONE && tree.end(child) <= t) child = tree.next(child);
     if (child === NONE || tree.first(child) > t) return NONE;

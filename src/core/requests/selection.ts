@@ -14,12 +14,20 @@ export interface LineSpan {
  * The changes that format the lines of the spans: those of the whole document that lie in them,
  * where every line outside counts as it stands.
  */
-export function formatLines(language: Language, syntax: Syntax, style: Style, lines: LineIndex, spans: readonly LineSpan[]): Change[] {
+export function formatLines(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  lines: LineIndex,
+  spans: readonly LineSpan[],
+): Change[] {
   const { tokens } = syntax;
-  const inside = (line: number): boolean => spans.some(({ first, last }) => first <= line && line <= last);
+  const inside = (line: number): boolean =>
+    spans.some(({ first, last }) => first <= line && line <= last);
   const frozen = (gap: number): boolean => !inside(lines.lineAt(tokens.gapEnd(gap)));
   return formatWhole(language, syntax, style, frozen).filter(({ from, to }) => {
-    for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++) if (!inside(line)) return false;
+    for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
+      if (!inside(line)) return false;
     return true;
   });
 }

@@ -85,17 +85,25 @@ export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[])
     }
   }
   // One step is one tab, so that a tab is as wide as a step.
-  if (style["indentStyle"] === "tab" && style["indentSize"] !== undefined) style["tabWidth"] = style["indentSize"];
+  if (style["indentStyle"] === "tab" && style["indentSize"] !== undefined)
+    style["tabWidth"] = style["indentSize"];
   return style as unknown as Style;
 }
 
 function check(name: string, value: unknown): void {
   const allowed = Object.hasOwn(VALUES, name) ? VALUES[name as keyof Style] : undefined;
-  if (allowed === undefined) throw new RangeError(`Unknown style option "${name}". Known: ${Object.keys(VALUES).join(", ")}.`);
+  if (allowed === undefined)
+    throw new RangeError(
+      `Unknown style option "${name}". Known: ${Object.keys(VALUES).join(", ")}.`,
+    );
   if (typeof allowed === "number") {
     if (typeof value === "number" && Number.isInteger(value) && value >= allowed) return;
-    throw new RangeError(`Style option ${name} is ${JSON.stringify(value)}; it must be a whole number, ${allowed} or more.`);
+    throw new RangeError(
+      `Style option ${name} is ${JSON.stringify(value)}; it must be a whole number, ${allowed} or more.`,
+    );
   }
   if ((allowed as readonly unknown[]).includes(value)) return;
-  throw new RangeError(`Style option ${name} is ${JSON.stringify(value)}; it must be one of ${allowed.map((v) => JSON.stringify(v)).join(", ")}.`);
+  throw new RangeError(
+    `Style option ${name} is ${JSON.stringify(value)}; it must be one of ${allowed.map((v) => JSON.stringify(v)).join(", ")}.`,
+  );
 }

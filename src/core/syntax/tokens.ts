@@ -98,7 +98,11 @@ export class TokenTable {
 
   /** Whether token `t` reads exactly `word`. */
   is(t: number, word: string): boolean {
-    return t < this.count && this.ends[t]! - this.starts[t]! === word.length && this.text.startsWith(word, this.starts[t]!);
+    return (
+      t < this.count
+      && this.ends[t]! - this.starts[t]! === word.length
+      && this.text.startsWith(word, this.starts[t]!)
+    );
   }
 
   /** The first token at or after `t` that the grammar sees; `count` where there is none. */

@@ -17,7 +17,11 @@ export interface Change {
 }
 
 /** Changes as edits, positions counted in `encoding`. */
-export function toTextEdits(lines: LineIndex, changes: readonly Change[], encoding: PositionEncoding = "utf-16"): TextEdit[] {
+export function toTextEdits(
+  lines: LineIndex,
+  changes: readonly Change[],
+  encoding: PositionEncoding = "utf-16",
+): TextEdit[] {
   return changes.map(({ from, to, text, rule }) => {
     const start = lines.positionAt(from, encoding);
     const end = to === from ? start : lines.positionAt(to, encoding);
@@ -55,14 +59,20 @@ function place(lines: LineIndex, edits: readonly EditLike[], encoding: PositionE
   }));
   let end = 0;
   placed.forEach((edit, i) => {
-    if (edit.to < edit.from) throw new RangeError(`Edit ${i} ends before it starts: ${show(edits[i]!.range)}`);
-    if (edit.from < end) throw new RangeError(`Edit ${i} overlaps the one before it or is out of order: ${show(edits[i]!.range)}`);
+    if (edit.to < edit.from)
+      throw new RangeError(`Edit ${i} ends before it starts: ${show(edits[i]!.range)}`);
+    if (edit.from < end)
+      throw new RangeError(
+        `Edit ${i} overlaps the one before it or is out of order: ${show(edits[i]!.range)}`,
+      );
     end = edit.to;
   });
   return placed;
 }
 
-const show = ({ start, end }: Range): string => `${start.line}:${start.character}–${end.line}:${end.character}`;
+const show = (
+  { start, end }: Range,
+): string => `${start.line}:${start.character}–${end.line}:${end.character}`;
 
 /**
  * The text with the edits applied.
@@ -70,7 +80,11 @@ const show = ({ start, end }: Range): string => `${start.line}:${start.character
  * @param edits sorted by position and disjoint, as every request of this library answers them.
  * @throws RangeError naming the edit, where they overlap or are out of order.
  */
-export function applyEdits(text: string, edits: readonly EditLike[], encoding: PositionEncoding = "utf-16"): string {
+export function applyEdits(
+  text: string,
+  edits: readonly EditLike[],
+  encoding: PositionEncoding = "utf-16",
+): string {
   const placed = place(LineIndex.of(text), edits, encoding);
   return applyChanges(text, placed.map((edit) => ({ ...edit, rule: "" })));
 }
@@ -87,8 +101,8 @@ export function mapPosition(position: Position, edits: readonly EditLike[]): Pos
   let fresh: Position = old;
   const moved = ({ line, character }: Position): Position =>
     line === old.line
-      ? { line: fresh.line, character: fresh.character + character - old.character }
-      : { line: fresh.line + line - old.line, character };
+    ? { line: fresh.line, character: fresh.character + character - old.character }
+    : { line: fresh.line + line - old.line, character };
   for (const { range, newText } of edits) {
     if (!isBefore(range.start, position)) break;
     const end = advance(moved(range.start), newText);
@@ -99,10 +113,13 @@ export function mapPosition(position: Position, edits: readonly EditLike[]): Pos
   return moved(position);
 }
 
-const isBefore = (a: Position, b: Position): boolean => a.line < b.line || (a.line === b.line && a.character < b.character);
+const isBefore = (a: Position, b: Position): boolean =>
+  a.line < b.line || (a.line === b.line && a.character < b.character);
 
 function advance({ line, character }: Position, text: string): Position {
   const rows = text.split(/\r\n|\r|\n/);
   const last = rows[rows.length - 1]!.length;
-  return rows.length === 1 ? { line, character: character + last } : { line: line + rows.length - 1, character: last };
+  return rows.length === 1
+    ? { line, character: character + last }
+    : { line: line + rows.length - 1, character: last };
 }

@@ -116,7 +116,7 @@ function unitsOf(code: number, encoding: PositionEncoding): number {
 
 function unitsBetween(text: string, from: number, to: number, encoding: PositionEncoding): number {
   let units = 0;
-  for (let i = from; i < to; ) {
+  for (let i = from; i < to;) {
     const code = text.codePointAt(i)!;
     units += unitsOf(code, encoding);
     i += code > 0xffff ? 2 : 1;

@@ -8,12 +8,22 @@ const LARGEST_TABLE = 40_000;
  * that differ. A replacement that both deletes and inserts is compared exactly (longest common
  * subsequence, Wagner and Fischer 1974), so that kept line ends in the middle stay untouched.
  */
-export function pushChanges(changes: Change[], text: string, from: number, to: number, wanted: string, rule: string): void {
+export function pushChanges(
+  changes: Change[],
+  text: string,
+  from: number,
+  to: number,
+  wanted: string,
+  rule: string,
+): void {
   let head = 0;
   const most = Math.min(to - from, wanted.length);
   while (head < most && text.charCodeAt(from + head) === wanted.charCodeAt(head)) head++;
   let tail = 0;
-  while (tail < most - head && text.charCodeAt(to - 1 - tail) === wanted.charCodeAt(wanted.length - 1 - tail)) tail++;
+  while (
+    tail < most - head
+    && text.charCodeAt(to - 1 - tail) === wanted.charCodeAt(wanted.length - 1 - tail)
+  ) tail++;
   const start = from + head;
   const end = to - tail;
   const insert = wanted.slice(head, wanted.length - tail);
@@ -31,10 +41,9 @@ function align(changes: Change[], old: string, offset: number, wanted: string, r
   for (let i = old.length - 1; i >= 0; i--) {
     for (let j = wanted.length - 1; j >= 0; j--) {
       const cell = i * columns + j;
-      common[cell] =
-        old.charCodeAt(i) === wanted.charCodeAt(j)
-          ? common[cell + columns + 1]! + 1
-          : Math.max(common[cell + columns]!, common[cell + 1]!);
+      common[cell] = old.charCodeAt(i) === wanted.charCodeAt(j)
+        ? common[cell + columns + 1]! + 1
+        : Math.max(common[cell + columns]!, common[cell + 1]!);
     }
   }
   let i = 0;
@@ -45,10 +54,12 @@ function align(changes: Change[], old: string, offset: number, wanted: string, r
     while (i < old.length || j < wanted.length) {
       if (i < old.length && j < wanted.length && old.charCodeAt(i) === wanted.charCodeAt(j)) break;
       const cell = i * columns + j;
-      if (j === wanted.length || (i < old.length && common[cell + columns]! >= common[cell + 1]!)) i++;
+      if (j === wanted.length || (i < old.length && common[cell + columns]! >= common[cell + 1]!))
+        i++;
       else j++;
     }
-    if (i > startI || j > startJ) changes.push({ from: offset + startI, to: offset + i, text: wanted.slice(startJ, j), rule });
+    if (i > startI || j > startJ)
+      changes.push({ from: offset + startI, to: offset + i, text: wanted.slice(startJ, j), rule });
     while (i < old.length && j < wanted.length && old.charCodeAt(i) === wanted.charCodeAt(j)) {
       i++;
       j++;

@@ -4,9 +4,21 @@ import type { Change } from "./edits.js";
  * The changes that give a string from its quote at `quotes` to `to` the wanted quote, or none where its
  * inside would then need an escape. With `escapes`, an escape that only the old quotes needed goes.
  */
-export function requote(text: string, quotes: number, to: number, target: '"' | "'", escapes: boolean, rule: string): Change[] {
+export function requote(
+  text: string,
+  quotes: number,
+  to: number,
+  target: '"' | "'",
+  escapes: boolean,
+  rule: string,
+): Change[] {
   const present = text[quotes]!;
-  if (present === target || to - quotes < 2 || text[to - 1] !== present || text.slice(quotes + 1, to - 1).includes(target)) return [];
+  if (
+    present === target
+    || to - quotes < 2
+    || text[to - 1] !== present
+    || text.slice(quotes + 1, to - 1).includes(target)
+  ) return [];
   const changes: Change[] = [{ from: quotes, to: quotes + 1, text: target, rule }];
   if (escapes && text.slice(quotes, to).includes("\\")) {
     for (let i = quotes + 1; i < to - 1; i++) {

@@ -6,7 +6,28 @@ import { EcmaLayout } from "./layout/statements.js";
 import { parseEcma } from "./parser/statements.js";
 import { R, RULES } from "./rules.js";
 
-const FUSING = new Set(["++", "--", "+=", "-=", "//", "/*", "**", "*=", "&&", "||", "??", "?.", "=>", "==", "!=", "<=", ">=", "<<", ">>", "=/"]);
+const FUSING = new Set([
+  "++",
+  "--",
+  "+=",
+  "-=",
+  "//",
+  "/*",
+  "**",
+  "*=",
+  "&&",
+  "||",
+  "??",
+  "?.",
+  "=>",
+  "==",
+  "!=",
+  "<=",
+  ">=",
+  "<<",
+  ">>",
+  "=/",
+]);
 
 interface Names {
   readonly name: string;
@@ -38,13 +59,23 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
 
 /** JavaScript as ECMA-262 has it in 2026, with JSX. */
 export const javascript = ecma(
-  { name: "javascript", ids: ["javascript", "javascriptreact"], extensions: [".js", ".mjs", ".cjs", ".jsx"] },
+  {
+    name: "javascript",
+    ids: ["javascript", "javascriptreact"],
+    extensions: [".js", ".mjs", ".cjs", ".jsx"],
+  },
   { types: false, jsx: true },
 );
 
-export const typescript = ecma({ name: "typescript", ids: ["typescript"], extensions: [".ts", ".mts", ".cts"] }, { types: true, jsx: false });
+export const typescript = ecma(
+  { name: "typescript", ids: ["typescript"], extensions: [".ts", ".mts", ".cts"] },
+  { types: true, jsx: false },
+);
 
-export const typescriptreact = ecma({ name: "typescriptreact", ids: ["typescriptreact"], extensions: [".tsx"] }, { types: true, jsx: true });
+export const typescriptreact = ecma(
+  { name: "typescriptreact", ids: ["typescriptreact"], extensions: [".tsx"] },
+  { types: true, jsx: true },
+);
 
 /** Tab stops by which indentation is compared. */
 const TAB = 8;
@@ -53,7 +84,10 @@ function* indents({ tokens, tree }: Syntax): Iterable<number> {
   const column = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
   for (let node = 1; node <= tree.size; node++) {
     const kind: N = tree.kind(node);
-    if ((kind !== N.Block && kind !== N.ClassBody && kind !== N.InterfaceBody) || tree.child(node) === 0) continue;
+    if (
+      (kind !== N.Block && kind !== N.ClassBody && kind !== N.InterfaceBody)
+      || tree.child(node) === 0
+    ) continue;
     const first = tree.first(tree.child(node));
     if (tokens.onNewLine(first)) yield column(first) - column(tree.first(node));
   }

@@ -23,7 +23,8 @@ export class Lexer {
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
-    if (text.charCodeAt(this.at) === 35 && text.charCodeAt(this.at + 1) === 33) this.lineComment(this.at);
+    if (text.charCodeAt(this.at) === 35 && text.charCodeAt(this.at + 1) === 33)
+      this.lineComment(this.at);
   }
 
   mark(): LexerMark {
@@ -57,7 +58,10 @@ export class Lexer {
           lineStart ||= tokens.has(tokens.count - 1, TokenFlag.MultiLine);
           continue;
         }
-      } else if ((c === 60 && text.startsWith("<!--", start)) || (c === 45 && lineStart && text.startsWith("-->", start))) {
+      } else if (
+        (c === 60 && text.startsWith("<!--", start))
+        || (c === 45 && lineStart && text.startsWith("-->", start))
+      ) {
         // Comments of scripts in pages (ECMA-262, B.1.1).
         this.lineComment(start);
         continue;
@@ -115,7 +119,12 @@ export class Lexer {
     const { text } = this;
     const close = text.indexOf("*/", start + 2);
     const end = close < 0 ? text.length : close + 2;
-    this.add(T.Comment, start, end, TokenFlag.Trivia | this.multiLine(start, end) | (close < 0 ? TokenFlag.Continues : 0));
+    this.add(
+      T.Comment,
+      start,
+      end,
+      TokenFlag.Trivia | this.multiLine(start, end) | (close < 0 ? TokenFlag.Continues : 0),
+    );
   }
 
   private multiLine(start: number, end: number): number {
@@ -125,14 +134,20 @@ export class Lexer {
   }
 
   private token(start: number, c: number): void {
-    if (c < 128 ? isStart(c) : isStart(c) || wordEnd(this.text, start) > start) return this.word(start, c);
+    if (c < 128 ? isStart(c) : isStart(c) || wordEnd(this.text, start) > start)
+      return this.word(start, c);
     switch (c) {
       case 34: case 39: return this.string(start, c);
-      case 48: case 49: case 50: case 51: case 52: case 53: case 54: case 55: case 56: case 57: return this.number(start);
+      case 48: case 49: case 50: case 51: case 52: case 53: case 54: case 55: case 56: case 57:
+        return this.number(start);
       case 96: return this.template(start, T.Template, T.TemplateHead);
       case 35: {
         const end = wordEnd(this.text, start + 1);
-        return this.add(end > start + 1 ? T.PrivateName : T.Unknown, start, Math.max(end, start + 1));
+        return this.add(
+          end > start + 1 ? T.PrivateName : T.Unknown,
+          start,
+          Math.max(end, start + 1),
+        );
       }
       case 92: {
         const end = wordEnd(this.text, start);
@@ -183,7 +198,8 @@ export class Lexer {
     }
     i = digitsEnd(text, start);
     // After a leading zero, as in 017, a dot is a property's.
-    const octal = text.charCodeAt(start) === 48 && i > start + 1 && !/[89_]/.test(text.slice(start, i));
+    const octal =
+      text.charCodeAt(start) === 48 && i > start + 1 && !/[89_]/.test(text.slice(start, i));
     if (text.charCodeAt(i) === 46 && !octal) i = digitsEnd(text, i + 1);
     this.add(T.Number, start, numberTail(text, i));
   }
@@ -199,7 +215,8 @@ export class Lexer {
       const c = text.charCodeAt(i);
       if (c === 92) i++;
       else if (c === 96) return this.add(whole, start, i + 1, this.multiLine(start, i));
-      else if (c === 36 && text.charCodeAt(i + 1) === 123) return this.add(open, start, i + 2, this.multiLine(start, i));
+      else if (c === 36 && text.charCodeAt(i + 1) === 123)
+        return this.add(open, start, i + 2, this.multiLine(start, i));
     }
     this.add(whole, start, text.length, this.multiLine(start, text.length) | TokenFlag.Continues);
   }
@@ -238,15 +255,25 @@ export class Lexer {
       case 45:
         if (next === 45) return this.add(T.MinusMinus, start, start + 2);
         return this.assignable(T.Minus, start, 1);
-      case 42: return next === 42 ? this.assignable(T.StarStar, start, 2) : this.assignable(T.Star, start, 1);
+      case 42:
+        return next === 42
+          ? this.assignable(T.StarStar, start, 2)
+          : this.assignable(T.Star, start, 1);
       case 47: return this.assignable(T.Slash, start, 1);
       case 37: return this.assignable(T.Percent, start, 1);
       case 94: return this.assignable(T.Caret, start, 1);
-      case 38: return next === 38 ? this.assignable(T.AmpersandAmpersand, start, 2) : this.assignable(T.Ampersand, start, 1);
-      case 124: return next === 124 ? this.assignable(T.PipePipe, start, 2) : this.assignable(T.Pipe, start, 1);
+      case 38:
+        return next === 38
+          ? this.assignable(T.AmpersandAmpersand, start, 2)
+          : this.assignable(T.Ampersand, start, 1);
+      case 124:
+        return next === 124
+          ? this.assignable(T.PipePipe, start, 2)
+          : this.assignable(T.Pipe, start, 1);
       case 63:
         if (next === 63) return this.assignable(T.QuestionQuestion, start, 2);
-        if (next === 46 && !(third >= 48 && third <= 57)) return this.add(T.QuestionDot, start, start + 2);
+        if (next === 46 && !(third >= 48 && third <= 57))
+          return this.add(T.QuestionDot, start, start + 2);
         return this.add(T.Question, start, start + 1);
       case 60:
         if (next === 60) return this.assignable(T.ShiftLeft, start, 2);
@@ -259,7 +286,8 @@ export class Lexer {
 
   /** An operator, or the assignment it makes with `=`. */
   private assignable(kind: T, start: number, length: number): void {
-    if (this.text.charCodeAt(start + length) === 61) this.add(T.Augmented, start, start + length + 1);
+    if (this.text.charCodeAt(start + length) === 61)
+      this.add(T.Augmented, start, start + length + 1);
     else this.add(kind, start, start + length);
   }
 
@@ -333,7 +361,12 @@ export class Lexer {
     const start = this.again(t);
     const close = text.indexOf(text[start]!, start + 1);
     const end = close < 0 ? text.length : close + 1;
-    this.add(T.String, start, end, this.multiLine(start, end) | (close < 0 ? TokenFlag.Continues : 0));
+    this.add(
+      T.String,
+      start,
+      end,
+      this.multiLine(start, end) | (close < 0 ? TokenFlag.Continues : 0),
+    );
   }
 
   /** Between tags: the next `<`, `{`, or word of text. Forgets the tokens from `t` on, read otherwise. */
@@ -365,8 +398,16 @@ export class Lexer {
 }
 
 const isLineEnd = (c: number): boolean => c === 10 || c === 13 || c === 0x2028 || c === 0x2029;
-const isWideSpace = (c: number): boolean => c === 160 || c === 0xfeff || c === 0x1680 || c === 0x202f || c === 0x205f || c === 0x3000 || (c >= 0x2000 && c <= 0x200a);
-const isJsxEdge = (c: number): boolean => c === 60 || c === 123 || c === 32 || c === 9 || c === 10 || c === 13;
+const isWideSpace = (c: number): boolean =>
+  c === 160
+  || c === 0xfeff
+  || c === 0x1680
+  || c === 0x202f
+  || c === 0x205f
+  || c === 0x3000
+  || (c >= 0x2000 && c <= 0x200a);
+const isJsxEdge = (c: number): boolean =>
+  c === 60 || c === 123 || c === 32 || c === 9 || c === 10 || c === 13;
 
 function digitsEnd(text: string, from: number): number {
   let i = from;
@@ -380,7 +421,8 @@ function numberTail(text: string, from: number): number {
   if ((text.charCodeAt(i) | 32) === 101) {
     const sign = text.charCodeAt(i + 1);
     const exponent = sign === 43 || sign === 45 ? i + 2 : i + 1;
-    if (text.charCodeAt(exponent) >= 48 && text.charCodeAt(exponent) <= 57) i = digitsEnd(text, exponent);
+    if (text.charCodeAt(exponent) >= 48 && text.charCodeAt(exponent) <= 57)
+      i = digitsEnd(text, exponent);
   }
   return text.charCodeAt(i) === 110 ? i + 1 : i;
 }

@@ -1,18 +1,43 @@
 import { T } from "./kinds.js";
 
 const RESERVED: readonly (readonly [string, T])[] = [
-  ["break", T.Break], ["case", T.Case], ["catch", T.Catch], ["class", T.Class], ["const", T.Const],
-  ["continue", T.Continue], ["debugger", T.Debugger], ["default", T.Default], ["delete", T.Delete],
-  ["do", T.Do], ["else", T.Else], ["enum", T.Enum], ["export", T.Export], ["extends", T.Extends],
-  ["finally", T.Finally], ["for", T.For], ["function", T.Function], ["if", T.If], ["import", T.Import],
-  ["in", T.In], ["instanceof", T.Instanceof], ["new", T.New], ["return", T.Return], ["switch", T.Switch],
-  ["throw", T.Throw], ["try", T.Try], ["typeof", T.Typeof], ["var", T.Var], ["void", T.Void],
-  ["while", T.While], ["with", T.With],
+  ["break", T.Break],
+  ["case", T.Case],
+  ["catch", T.Catch],
+  ["class", T.Class],
+  ["const", T.Const],
+  ["continue", T.Continue],
+  ["debugger", T.Debugger],
+  ["default", T.Default],
+  ["delete", T.Delete],
+  ["do", T.Do],
+  ["else", T.Else],
+  ["enum", T.Enum],
+  ["export", T.Export],
+  ["extends", T.Extends],
+  ["finally", T.Finally],
+  ["for", T.For],
+  ["function", T.Function],
+  ["if", T.If],
+  ["import", T.Import],
+  ["in", T.In],
+  ["instanceof", T.Instanceof],
+  ["new", T.New],
+  ["return", T.Return],
+  ["switch", T.Switch],
+  ["throw", T.Throw],
+  ["try", T.Try],
+  ["typeof", T.Typeof],
+  ["var", T.Var],
+  ["void", T.Void],
+  ["while", T.While],
+  ["with", T.With],
 ];
 
 /** The reserved words that begin with each letter. Words such as `this` or `null` read as names do. */
-export const WORDS: readonly (readonly (readonly [string, T])[])[] = Array.from({ length: 26 }, (_, i) =>
-  RESERVED.filter(([word]) => word.charCodeAt(0) === 97 + i),
+export const WORDS: readonly (readonly (readonly [string, T])[])[] = Array.from(
+  { length: 26 },
+  (_, i) => RESERVED.filter(([word]) => word.charCodeAt(0) === 97 + i),
 );
 
 const START = 1;
@@ -51,7 +76,10 @@ export function wordEnd(text: string, start: number): number {
       }
     } else {
       const code = text.codePointAt(i);
-      if (code === undefined || !(i === start ? UNICODE_START : UNICODE_PART).test(String.fromCodePoint(code))) return i;
+      if (
+        code === undefined
+        || !(i === start ? UNICODE_START : UNICODE_PART).test(String.fromCodePoint(code))
+      ) return i;
       i += code > 0xffff ? 2 : 1;
     }
   }

@@ -37,16 +37,27 @@ function jsonLanguage(names: Names, strict: boolean): Language {
 }
 
 /** JSON as ECMA-404 has it. Comments and closing commas are laid out, and told of as unsettled. */
-export const json = jsonLanguage({ name: "json", extensions: [".json", ".webmanifest", ".geojson"], fileNames: [] }, true);
+export const json = jsonLanguage(
+  { name: "json", extensions: [".json", ".webmanifest", ".geojson"], fileNames: [] },
+  true,
+);
 
 /** JSON with comments and closing commas. */
-export const jsonc = jsonLanguage({ name: "jsonc", extensions: [".jsonc", ".json5"], fileNames: ["tsconfig.json", "jsconfig.json"] }, false);
+export const jsonc = jsonLanguage(
+  {
+    name: "jsonc",
+    extensions: [".jsonc", ".json5"],
+    fileNames: ["tsconfig.json", "jsconfig.json"],
+  },
+  false,
+);
 
 /** What the standard does not allow, though it is understood. */
 function* outside({ tokens }: Syntax): Iterable<{ from: number; to: number }> {
   for (let t = 0; t < tokens.count; t++) {
     const closer = tokens.kind(tokens.skipTrivia(t + 1));
-    const closing = tokens.kind(t) === T.Comma && (closer === T.RightBrace || closer === T.RightBracket);
+    const closing =
+      tokens.kind(t) === T.Comma && (closer === T.RightBrace || closer === T.RightBracket);
     if (tokens.isTrivia(t) || closing) yield { from: tokens.start(t), to: tokens.end(t) };
   }
 }
@@ -59,7 +70,11 @@ function* indents({ tokens, tree }: Syntax): Iterable<number> {
   for (let node = 1; node <= tree.size; node++) {
     const kind: N = tree.kind(node);
     const first = tree.first(node) + 1;
-    if ((kind === N.Object || kind === N.Array) && tree.end(node) - first > 1 && tokens.onNewLine(first)) yield column(first) - column(first - 1);
+    if (
+      (kind === N.Object || kind === N.Array)
+      && tree.end(node) - first > 1
+      && tokens.onNewLine(first)
+    ) yield column(first) - column(first - 1);
   }
 }
 

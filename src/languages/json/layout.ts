@@ -20,7 +20,15 @@ export const enum R {
 }
 
 export const RULES: readonly string[] = [
-  "line", "comment-space", "comma-space", "colon-space", "bracket-space", "line-split", "closing-comma", "standard-quotes", "as-written",
+  "line",
+  "comment-space",
+  "comma-space",
+  "colon-space",
+  "bracket-space",
+  "line-split",
+  "closing-comma",
+  "standard-quotes",
+  "as-written",
 ].map((name) => `json/${name}`);
 
 /** States the demands on the gaps of a JSON document. */
@@ -48,7 +56,8 @@ class JsonLayout {
   quotes(): void {
     const { tokens, sheet } = this;
     for (let t = 0; t < tokens.count; t++) {
-      if (tokens.kind(t) === T.String && tokens.text[tokens.start(t)] === "'") sheet.rewrite(t, standardQuotes(tokens.text, tokens.start(t), tokens.end(t)));
+      if (tokens.kind(t) === T.String && tokens.text[tokens.start(t)] === "'")
+        sheet.rewrite(t, standardQuotes(tokens.text, tokens.start(t), tokens.end(t)));
     }
   }
 
@@ -68,7 +77,8 @@ class JsonLayout {
       case N.Object: case N.Array: return this.list(node);
       case N.Member: return this.member(node);
       case N.Unparsed:
-        for (let t = tree.first(node) + 1; t < tree.end(node); t++) sheet.set(t, Demand.AsWritten, R.Unparsed);
+        for (let t = tree.first(node) + 1; t < tree.end(node); t++)
+          sheet.set(t, Demand.AsWritten, R.Unparsed);
     }
   }
 
@@ -109,10 +119,15 @@ class JsonLayout {
     const items = this.itemsOf(node);
     const split = style.listSplit === "as-written" && this.writtenSplit(node);
     const flow = !object && items.numbers && items.count > 3;
-    sheet.open(opener + 1, closer, FrameFlag.Bracket | (flow ? FrameFlag.Flow : FrameFlag.Whole) | (split ? FrameFlag.Split : 0), 1);
+    sheet.open(
+      opener + 1,
+      closer,
+      FrameFlag.Bracket | (flow ? FrameFlag.Flow : FrameFlag.Whole) | (split ? FrameFlag.Split : 0),
+      1,
+    );
     let child = tree.child(node);
     let before: T = T.Comma;
-    for (let t = opener + 1; t < closer; ) {
+    for (let t = opener + 1; t < closer;) {
       const isChild = child !== NONE && t === tree.first(child);
       const kind: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
@@ -130,7 +145,9 @@ class JsonLayout {
     if (items.closing >= 0 && style.closingComma !== "as-written") {
       sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[items.closing] = R.ClosingComma;
-    } else if (items.end >= 0 && items.closing < 0 && style.closingComma === "when-split" && !items.unparsed) {
+    } else if (
+      items.end >= 0 && items.closing < 0 && style.closingComma === "when-split" && !items.unparsed
+    ) {
       sheet.mark(items.end, Mark.CommaSlot);
     }
     sheet.close();
@@ -139,7 +156,7 @@ class JsonLayout {
   private writtenSplit(node: number): boolean {
     const { tree, tokens } = this;
     let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node); ) {
+    for (let t = tree.first(node); t < tree.end(node);) {
       if (t > tree.first(node) && tokens.onNewLine(t)) return true;
       const isChild = child !== NONE && t === tree.first(child);
       t = isChild ? tree.end(child) : t + 1;
@@ -148,11 +165,17 @@ class JsonLayout {
     return false;
   }
 
-  private itemsOf(node: number): { count: number; closing: number; end: number; numbers: boolean; unparsed: boolean } {
+  private itemsOf(node: number): {
+    count: number;
+    closing: number;
+    end: number;
+    numbers: boolean;
+    unparsed: boolean;
+  } {
     const { tree, tokens } = this;
     const items = { count: 0, closing: -1, end: -1, numbers: true, unparsed: false };
     let child = tree.child(node);
-    for (let t = tree.first(node) + 1; t < tree.end(node) - 1; ) {
+    for (let t = tree.first(node) + 1; t < tree.end(node) - 1;) {
       const isChild = child !== NONE && t === tree.first(child);
       const end = isChild ? tree.end(child) : t + 1;
       if (!isChild && tokens.kind(t) === T.Comma) {
@@ -161,7 +184,8 @@ class JsonLayout {
         items.count++;
         items.closing = -1;
         items.end = end;
-        if (isChild || tokens.kind(t) !== T.Word || !/^[-+\d.]/.test(tokens.textOf(t))) items.numbers = false;
+        if (isChild || tokens.kind(t) !== T.Word || !/^[-+\d.]/.test(tokens.textOf(t)))
+          items.numbers = false;
         if (isChild && tree.kind(child) === N.Unparsed) items.unparsed = true;
       }
       t = end;

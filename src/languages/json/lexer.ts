@@ -2,7 +2,12 @@ import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
 const PUNCTUATION: { readonly [character: string]: T } = {
-  "[": T.LeftBracket, "{": T.LeftBrace, "]": T.RightBracket, "}": T.RightBrace, ",": T.Comma, ":": T.Colon,
+  "[": T.LeftBracket,
+  "{": T.LeftBrace,
+  "]": T.RightBracket,
+  "}": T.RightBrace,
+  ",": T.Comma,
+  ":": T.Colon,
 };
 
 const LINE_COMMENT = /\/\/[^\r\n]*/y;
@@ -52,7 +57,11 @@ export function lexJson(text: string): TokenTable {
       while (text.charCodeAt(end - 1) === 32 || text.charCodeAt(end - 1) === 9) end--;
       add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
     } else if (block >= 0) {
-      add(T.Comment, block, TokenFlag.Trivia | (text.endsWith("*/", block) ? 0 : TokenFlag.Continues));
+      add(
+        T.Comment,
+        block,
+        TokenFlag.Trivia | (text.endsWith("*/", block) ? 0 : TokenFlag.Continues),
+      );
     } else {
       add(T.Unknown, at + 1, 0);
     }

@@ -36,7 +36,8 @@ class JsonParser extends Parser {
       const item = this.at;
       if (this.eat(T.Comma)) {
         // A comma with no item before it.
-        if (this.tokens.kind(item - 1) === T.Comma || item === first + 1) this.finish(N.Unparsed, item);
+        if (this.tokens.kind(item - 1) === T.Comma || item === first + 1)
+          this.finish(N.Unparsed, item);
         continue;
       }
       if (kind === N.Object) this.member();
@@ -60,7 +61,9 @@ class JsonParser extends Parser {
   /** An item that does not end where it should. */
   private junk(first: number, closer: T): void {
     let open = 0;
-    while (this.kind !== T.End && !(open === 0 && (this.kind === T.Comma || this.kind === closer))) {
+    while (
+      this.kind !== T.End && !(open === 0 && (this.kind === T.Comma || this.kind === closer))
+    ) {
       if (this.kind === T.LeftBrace || this.kind === T.LeftBracket) open++;
       else if ((this.kind === T.RightBrace || this.kind === T.RightBracket) && --open < 0) break;
       this.next();

@@ -6,7 +6,13 @@ import { quoteLength } from "./strings.js";
  * The changes that give a string token the wanted quotes, or none where its inside would then need
  * an escape. Triple quotes become `"""` whatever is wanted: they hold docstrings (PEP 257).
  */
-export function delimit(text: string, from: number, to: number, wanted: "double" | "single", rule: string): Change[] {
+export function delimit(
+  text: string,
+  from: number,
+  to: number,
+  wanted: "double" | "single",
+  rule: string,
+): Change[] {
   let quotes = from;
   while (text[quotes] !== "'" && text[quotes] !== '"') quotes++;
   const prefix = text.slice(from, quotes).toLowerCase();

@@ -2,9 +2,9 @@ import type { Language, Syntax } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { lineColumn } from "../../core/text/width.js";
 import { N, T } from "./kinds.js";
-import { layoutPython } from "./layout.js";
+import { layoutPython } from "./layout/statements.js";
 import { PYTHON_TAB, lexPython } from "./lexer.js";
-import { parsePython } from "./parser.js";
+import { parsePython } from "./parser/statements.js";
 import { R, RULES } from "./rules.js";
 
 /** Python 3.8 to 3.13, laid out by PEP 8. */
@@ -19,7 +19,27 @@ export const python: Language = {
   splitRule: R.Split,
   trailingSpace: 2,
   freeLines: false,
-  fusing: new Set(["**", "//", "<<", ">>", "->", ":=", "==", "!=", "<=", ">=", "+=", "-=", "*=", "/=", "%=", "&=", "|=", "^=", "@="]),
+  fusing: new Set([
+    "**",
+    "//",
+    "<<",
+    ">>",
+    "->",
+    ":=",
+    "==",
+    "!=",
+    "<=",
+    ">=",
+    "+=",
+    "-=",
+    "*=",
+    "/=",
+    "%=",
+    "&=",
+    "|=",
+    "^=",
+    "@=",
+  ]),
   unparsed: N.Unparsed,
 
   parse(text: string): Syntax {
@@ -28,7 +48,13 @@ export const python: Language = {
   },
 
   isUnit(kind: number): boolean {
-    return kind <= N.Decorated && kind > N.Suite && kind !== N.Unparsed && kind !== N.ImportNames && kind !== N.Clause;
+    return (
+      kind <= N.Decorated
+      && kind > N.Suite
+      && kind !== N.Unparsed
+      && kind !== N.ImportNames
+      && kind !== N.Clause
+    );
   },
 
   *indents({ tokens, tree }: Syntax): Iterable<number> {

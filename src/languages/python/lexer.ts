@@ -10,18 +10,44 @@ export const LOGICAL = TokenFlag.Own;
 export const PYTHON_TAB = 8;
 
 const KEYWORDS: readonly (readonly [string, T])[] = [
-  ["and", T.And], ["as", T.As], ["assert", T.Assert], ["async", T.Async], ["await", T.Await],
-  ["break", T.Break], ["class", T.Class], ["continue", T.Continue], ["def", T.Def], ["del", T.Del],
-  ["elif", T.Elif], ["else", T.Else], ["except", T.Except], ["finally", T.Finally], ["for", T.For],
-  ["from", T.From], ["global", T.Global], ["if", T.If], ["import", T.Import], ["in", T.In],
-  ["is", T.Is], ["lambda", T.Lambda], ["nonlocal", T.Nonlocal], ["not", T.Not], ["or", T.Or],
-  ["pass", T.Pass], ["raise", T.Raise], ["return", T.Return], ["try", T.Try], ["while", T.While],
-  ["with", T.With], ["yield", T.Yield],
+  ["and", T.And],
+  ["as", T.As],
+  ["assert", T.Assert],
+  ["async", T.Async],
+  ["await", T.Await],
+  ["break", T.Break],
+  ["class", T.Class],
+  ["continue", T.Continue],
+  ["def", T.Def],
+  ["del", T.Del],
+  ["elif", T.Elif],
+  ["else", T.Else],
+  ["except", T.Except],
+  ["finally", T.Finally],
+  ["for", T.For],
+  ["from", T.From],
+  ["global", T.Global],
+  ["if", T.If],
+  ["import", T.Import],
+  ["in", T.In],
+  ["is", T.Is],
+  ["lambda", T.Lambda],
+  ["nonlocal", T.Nonlocal],
+  ["not", T.Not],
+  ["or", T.Or],
+  ["pass", T.Pass],
+  ["raise", T.Raise],
+  ["return", T.Return],
+  ["try", T.Try],
+  ["while", T.While],
+  ["with", T.With],
+  ["yield", T.Yield],
 ];
 
 /** The keywords that begin with each letter, so that most names are told apart by one look. */
-const BY_LETTER: (readonly (readonly [string, T])[])[] = Array.from({ length: 26 }, (_, i) =>
-  KEYWORDS.filter(([word]) => word.charCodeAt(0) === 97 + i),
+const BY_LETTER: (readonly (readonly [string, T])[])[] = Array.from(
+  { length: 26 },
+  (_, i) => KEYWORDS.filter(([word]) => word.charCodeAt(0) === 97 + i),
 );
 
 const START = 1;
@@ -85,7 +111,10 @@ class Lexer {
       const c = text.charCodeAt(start);
       if (c < 128 ? (NAME[c]! & START) !== 0 : isNameStart(text, start)) this.name(start, c);
       else if (c === 34 || c === 39) this.string(start, start, false);
-      else if ((c >= 48 && c <= 57) || (c === 46 && text.charCodeAt(start + 1) >= 48 && text.charCodeAt(start + 1) <= 57)) this.number(start);
+      else if (
+        (c >= 48 && c <= 57)
+        || (c === 46 && text.charCodeAt(start + 1) >= 48 && text.charCodeAt(start + 1) <= 57)
+      ) this.number(start);
       else if (c === 35) this.comment(start);
       else this.operator(start, c);
     }
@@ -100,10 +129,17 @@ class Lexer {
       if (c === 32 || c === 9) continue;
       if (c === 10 || c === 13) {
         this.newLine = true;
-        if (this.brackets.length === 0 && !this.tokens.has(this.tokens.count - 1, TokenFlag.Continues)) this.logical = true;
+        if (
+          this.brackets.length === 0 && !this.tokens.has(this.tokens.count - 1, TokenFlag.Continues)
+        ) this.logical = true;
       } else if (c === 12) {
         if (this.newLine && this.brackets.length === 0) {
-          this.tokens.add(T.PageBreak, i, i + 1, TokenFlag.Trivia | TokenFlag.EndsLine | TokenFlag.OnNewLine);
+          this.tokens.add(
+            T.PageBreak,
+            i,
+            i + 1,
+            TokenFlag.Trivia | TokenFlag.EndsLine | TokenFlag.OnNewLine,
+          );
         }
       } else {
         break;
@@ -130,7 +166,8 @@ class Lexer {
     if (first > 127) i = start + (text.codePointAt(start)! > 0xffff ? 2 : 1);
     for (;;) {
       const c = text.charCodeAt(i);
-      if (c < 128 ? (NAME[c]! & PART) !== 0 : isNamePart(text, i)) i += c >= 0xd800 && c < 0xdc00 ? 2 : 1;
+      if (c < 128 ? (NAME[c]! & PART) !== 0 : isNamePart(text, i))
+        i += c >= 0xd800 && c < 0xdc00 ? 2 : 1;
       else break;
     }
     const next = text.charCodeAt(i);
@@ -169,7 +206,10 @@ class Lexer {
     const second = text.charCodeAt(start + 1) | 32;
     if (text.charCodeAt(start) === 48 && (second === 120 || second === 111 || second === 98)) {
       i += 2;
-      while (isAlphanumeric(text.charCodeAt(i)) && (second === 120 ? isHex(text.charCodeAt(i)) : isDigit(text.charCodeAt(i)))) i++;
+      while (
+        isAlphanumeric(text.charCodeAt(i))
+        && (second === 120 ? isHex(text.charCodeAt(i)) : isDigit(text.charCodeAt(i)))
+      ) i++;
       this.add(T.Number, start, i);
       return;
     }
@@ -213,20 +253,45 @@ class Lexer {
       case 93: return this.close(T.RightBracket, T.LeftBracket, start);
       case 125: return this.close(T.RightBrace, T.LeftBrace, start);
       case 44: return this.add(T.Comma, start, start + 1);
-      case 58: return equal ? this.add(T.Walrus, start, start + 2) : this.add(T.Colon, start, start + 1);
+      case 58:
+        return equal ? this.add(T.Walrus, start, start + 2) : this.add(T.Colon, start, start + 1);
       case 59: return this.add(T.Semicolon, start, start + 1);
       case 46:
-        if (next === 46 && this.text.charCodeAt(start + 2) === 46 && !this.inRelativeImport()) return this.add(T.Name, start, start + 3);
+        if (next === 46 && this.text.charCodeAt(start + 2) === 46 && !this.inRelativeImport())
+          return this.add(T.Name, start, start + 3);
         return this.add(T.Dot, start, start + 1);
-      case 61: return equal ? this.add(T.Equal, start, start + 2) : this.add(T.Assign, start, start + 1);
-      case 33: return equal ? this.add(T.NotEqual, start, start + 2) : this.add(T.Unknown, start, start + 1);
+      case 61:
+        return equal ? this.add(T.Equal, start, start + 2) : this.add(T.Assign, start, start + 1);
+      case 33:
+        return equal
+          ? this.add(T.NotEqual, start, start + 2)
+          : this.add(T.Unknown, start, start + 1);
       case 126: return this.add(T.Tilde, start, start + 1);
-      case 60: return next === 60 ? this.assignable(T.ShiftLeft, start, 2) : equal ? this.add(T.LessEqual, start, start + 2) : this.add(T.Less, start, start + 1);
-      case 62: return next === 62 ? this.assignable(T.ShiftRight, start, 2) : equal ? this.add(T.GreaterEqual, start, start + 2) : this.add(T.Greater, start, start + 1);
-      case 45: return next === 62 ? this.add(T.Arrow, start, start + 2) : this.assignable(T.Minus, start, 1);
+      case 60:
+        return next === 60
+          ? this.assignable(T.ShiftLeft, start, 2)
+          : equal
+          ? this.add(T.LessEqual, start, start + 2)
+          : this.add(T.Less, start, start + 1);
+      case 62:
+        return next === 62
+          ? this.assignable(T.ShiftRight, start, 2)
+          : equal
+          ? this.add(T.GreaterEqual, start, start + 2)
+          : this.add(T.Greater, start, start + 1);
+      case 45:
+        return next === 62
+          ? this.add(T.Arrow, start, start + 2)
+          : this.assignable(T.Minus, start, 1);
       case 43: return this.assignable(T.Plus, start, 1);
-      case 42: return next === 42 ? this.assignable(T.DoubleStar, start, 2) : this.assignable(T.Star, start, 1);
-      case 47: return next === 47 ? this.assignable(T.DoubleSlash, start, 2) : this.assignable(T.Slash, start, 1);
+      case 42:
+        return next === 42
+          ? this.assignable(T.DoubleStar, start, 2)
+          : this.assignable(T.Star, start, 1);
+      case 47:
+        return next === 47
+          ? this.assignable(T.DoubleSlash, start, 2)
+          : this.assignable(T.Slash, start, 1);
       case 37: return this.assignable(T.Percent, start, 1);
       case 38: return this.assignable(T.Ampersand, start, 1);
       case 124: return this.assignable(T.Pipe, start, 1);
@@ -249,7 +314,8 @@ class Lexer {
 
   /** An operator, or the assignment it makes with `=`. */
   private assignable(kind: T, start: number, length: number): void {
-    if (this.text.charCodeAt(start + length) === 61) this.add(T.Augmented, start, start + length + 1);
+    if (this.text.charCodeAt(start + length) === 61)
+      this.add(T.Augmented, start, start + length + 1);
     else this.add(kind, start, start + length);
   }
 

@@ -69,8 +69,15 @@ function interpolatedEnd(text: string, at: number, depth: number): number {
         }
       }
       // A backslash does not escape a brace: the field after it is read as one.
-      i += text.charCodeAt(i + 1) === LEFT_BRACE ? 1 : text.charCodeAt(i + 1) === 13 && text.charCodeAt(i + 2) === 10 ? 3 : 2;
-    } else if (c === quote && (!triple || (text.charCodeAt(i + 1) === quote && text.charCodeAt(i + 2) === quote))) {
+      i += text.charCodeAt(i + 1) === LEFT_BRACE
+        ? 1
+        : text.charCodeAt(i + 1) === 13 && text.charCodeAt(i + 2) === 10
+        ? 3
+        : 2;
+    } else if (
+      c === quote
+      && (!triple || (text.charCodeAt(i + 1) === quote && text.charCodeAt(i + 2) === quote))
+    ) {
       return i + (triple ? 3 : 1);
     } else if (!triple && isLineEnd(c)) {
       return -1;
@@ -118,7 +125,13 @@ function fieldEnd(text: string, at: number, quote: number, triple: boolean, dept
 }
 
 /** The end of a field whose format specification begins at `at`; it may hold fields of its own. */
-function formatEnd(text: string, at: number, quote: number, triple: boolean, depth: number): number {
+function formatEnd(
+  text: string,
+  at: number,
+  quote: number,
+  triple: boolean,
+  depth: number,
+): number {
   if (depth > 20) return -1;
   let i = at;
   while (i < text.length) {
@@ -139,7 +152,8 @@ function formatEnd(text: string, at: number, quote: number, triple: boolean, dep
 function innerString(text: string, at: number, depth: number): number {
   const before = text.charCodeAt(at - 1) | 32;
   const further = text.charCodeAt(at - 2) | 32;
-  const interpolated = before === 102 || before === 116 || (before === 114 && (further === 102 || further === 116));
+  const interpolated =
+    before === 102 || before === 116 || (before === 114 && (further === 102 || further === 116));
   if (interpolated) return interpolatedEnd(text, at, depth + 1);
   const end = plainEnd(text, at);
   return end > at + 1 && text.charCodeAt(end - 1) === text.charCodeAt(at) ? end : -1;

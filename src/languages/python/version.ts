@@ -10,13 +10,25 @@ export function allowsBracketedWith({ tokens, tree }: Syntax): boolean {
     const kind: N = tree.kind(node);
     const first = tokens.kind(tree.first(node));
     if (kind === N.TypeParameters || kind === N.TypeAlias) return true;
-    if (kind === N.Clause && (tokens.is(tree.first(node), "match") || (first === T.Except && tokens.kind(tree.first(node) + 1) === T.Star))) return true;
-    if (kind === N.WithItems && first === T.LeftParen && tree.end(node) === tree.end(tree.child(node)) && hasAs(tree.child(node), { tokens, tree })) return true;
+    if (
+      kind === N.Clause
+      && (
+        tokens.is(tree.first(node), "match")
+        || (first === T.Except && tokens.kind(tree.first(node) + 1) === T.Star)
+      )
+    ) return true;
+    if (
+      kind === N.WithItems
+      && first === T.LeftParen
+      && tree.end(node) === tree.end(tree.child(node))
+      && hasAs(tree.child(node), { tokens, tree })
+    ) return true;
   }
   return false;
 }
 
 function hasAs(bracket: number, { tree }: Syntax): boolean {
-  for (let c = tree.child(bracket); c !== 0; c = tree.next(c)) if (tree.kind(c) === N.As) return true;
+  for (let c = tree.child(bracket); c !== 0; c = tree.next(c))
+    if (tree.kind(c) === N.As) return true;
   return false;
 }

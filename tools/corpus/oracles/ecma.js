@@ -1,20 +1,46 @@
 import { parse } from "@babel/parser";
 
 /** Where a node's place or writing, not its meaning, is kept. */
-const SKIPPED = new Set(["start", "end", "loc", "range", "extra", "comments", "tokens", "errors", "leadingComments", "trailingComments", "innerComments"]);
+const SKIPPED = new Set([
+  "start",
+  "end",
+  "loc",
+  "range",
+  "extra",
+  "comments",
+  "tokens",
+  "errors",
+  "leadingComments",
+  "trailingComments",
+  "innerComments",
+]);
 
-const PLUGINS = ["explicitResourceManagement", "importAttributes", "sourcePhaseImports", "deferredImportEvaluation"];
+const PLUGINS = [
+  "explicitResourceManagement",
+  "importAttributes",
+  "sourcePhaseImports",
+  "deferredImportEvaluation",
+];
 
 /** A strict parser for each dialect: a program's tree without places, or undefined where it is refused. */
 export function ecmaTree(path, text) {
   const types = /\.[cm]?tsx?$/.test(path);
   const jsx = !/\.[cm]?ts$/.test(path);
   const dts = /\.d\.[cm]?ts$/.test(path);
-  const plugins = [...PLUGINS, ...(types ? [["typescript", { dts }]] : []), ...(jsx ? ["jsx"] : [])];
+  const plugins = [
+    ...PLUGINS,
+    ...(types ? [["typescript", { dts }]] : []),
+    ...(jsx ? ["jsx"] : [])
+  ];
   for (const decorators of ["decorators", "decorators-legacy"]) {
     for (const sourceType of ["module", "script"]) {
       try {
-        const tree = parse(text, { sourceType, plugins: [...plugins, decorators], allowReturnOutsideFunction: true, createParenthesizedExpressions: false });
+        const tree = parse(text, {
+          sourceType,
+          plugins: [...plugins, decorators],
+          allowReturnOutsideFunction: true,
+          createParenthesizedExpressions: false,
+        });
         return JSON.stringify(clean(tree.program));
       } catch {
         // The next reading may fit.
@@ -25,13 +51,16 @@ export function ecmaTree(path, text) {
 }
 
 function clean(value) {
-  if (Array.isArray(value)) return value.flatMap((item) => (isBlankText(item) ? [] : [clean(item)]));
-  if (value === null || typeof value !== "object") return typeof value === "bigint" ? String(value) : value;
+  if (Array.isArray(value))
+    return value.flatMap((item) => (isBlankText(item) ? [] : [clean(item)]));
+  if (value === null || typeof value !== "object")
+    return typeof value === "bigint" ? String(value) : value;
   if (value.type === "JSXText") return { type: "JSXText", value: jsxText(value.value) };
   const node = {};
   for (const [key, inner] of Object.entries(value)) {
     if (SKIPPED.has(key) || inner === undefined) continue;
-    if (value.type === "DirectiveLiteral" && key === "value") node[key] = inner.replace(/\\?["']/g, '"');
+    if (value.type === "DirectiveLiteral" && key === "value")
+      node[key] = inner.replace(/\\?["']/g, '"');
     else node[key] = clean(inner);
   }
   return node;

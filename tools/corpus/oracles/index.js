@@ -13,7 +13,11 @@ export async function judge(language, path, before, after) {
       python ??= pythonOracle();
       return python.ask(after === undefined ? { before } : { before, after });
     case "json": case "jsonc": return jsonVerdict(before, after);
-    default: return verdict(ecmaTree(path, before), after === undefined ? undefined : () => ecmaTree(path, after));
+    default:
+      return verdict(
+        ecmaTree(path, before),
+        after === undefined ? undefined : () => ecmaTree(path, after),
+      );
   }
 }
 
@@ -38,5 +42,9 @@ function verdict(old, after) {
   if (fresh === undefined) return { compiles: true, equal: false, where: "it no longer parses" };
   let at = 0;
   while (old[at] === fresh[at]) at++;
-  return { compiles: true, equal: false, where: `${old.slice(Math.max(0, at - 80), at + 60)} | ${fresh.slice(Math.max(0, at - 80), at + 60)}` };
+  return {
+    compiles: true,
+    equal: false,
+    where: `${old.slice(Math.max(0, at - 80), at + 60)} | ${fresh.slice(Math.max(0, at - 80), at + 60)}`,
+  };
 }

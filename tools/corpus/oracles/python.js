@@ -9,11 +9,10 @@ export function pythonOracle() {
   const waiting = [];
   createInterface({ input: child.stdout }).on("line", (line) => waiting.shift()(JSON.parse(line)));
   return {
-    ask: (request) =>
-      new Promise((resolve) => {
-        waiting.push(resolve);
-        child.stdin.write(JSON.stringify(request) + "\n");
-      }),
+    ask: (request) => new Promise((resolve) => {
+      waiting.push(resolve);
+      child.stdin.write(JSON.stringify(request) + "\n");
+    }),
     stop: () => child.stdin.end(),
   };
 }

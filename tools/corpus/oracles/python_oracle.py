@@ -53,7 +53,9 @@ def answer(request):
         (i for i, (a, b) in enumerate(zip(old, new)) if a != b),
         min(len(old), len(new)),
     )
-    where = old[max(0, at - 60) : at + 60] + " | " + new[max(0, at - 60) : at + 60]
+    where = (
+        old[max(0, at - 60) : at + 60] + " | " + new[max(0, at - 60) : at + 60]
+    )
     return {"compiles": True, "equal": False, "where": where}
 
 

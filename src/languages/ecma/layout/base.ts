@@ -39,7 +39,7 @@ export abstract class LayoutBase {
     const end = tree.end(node);
     let child = tree.child(node);
     let before = T.End;
-    for (let t = first; t < end; ) {
+    for (let t = first; t < end;) {
       if (child !== NONE && t === tree.first(child)) {
         if (t > first) rule(t, T.End, before, child);
         this.visit(child, hang);
@@ -60,7 +60,8 @@ export abstract class LayoutBase {
 
   /** What was not understood, or must not be touched, keeps its gaps. */
   protected keep(node: number, demand = Demand.AsWritten): void {
-    for (let t = this.tree.first(node) + 1; t < this.tree.end(node); t++) this.sheet.set(t, demand, R.Unparsed);
+    for (let t = this.tree.first(node) + 1; t < this.tree.end(node); t++)
+      this.sheet.set(t, demand, R.Unparsed);
   }
 
   protected string(t: number): void {
@@ -69,7 +70,14 @@ export abstract class LayoutBase {
     const { tokens, sheet } = this;
     const target = stringDelimiter === "double" ? '"' : "'";
     if (tokens.text[tokens.start(t)] === target) return;
-    const changes = requote(tokens.text, tokens.start(t), tokens.end(t), target, true, RULES[R.StringDelimiter]!);
+    const changes = requote(
+      tokens.text,
+      tokens.start(t),
+      tokens.end(t),
+      target,
+      true,
+      RULES[R.StringDelimiter]!,
+    );
     if (changes.length > 0) sheet.rewrite(t, changes);
   }
 
@@ -107,7 +115,8 @@ export abstract class LayoutBase {
   /** The child that begins at token t, or `NONE`. */
   protected childAt(node: number, t: number): number {
     const { tree } = this;
-    for (let c = tree.child(node); c !== NONE && tree.first(c) <= t; c = tree.next(c)) if (tree.first(c) === t) return c;
+    for (let c = tree.child(node); c !== NONE && tree.first(c) <= t; c = tree.next(c))
+      if (tree.first(c) === t) return c;
     return NONE;
   }
 
@@ -122,7 +131,7 @@ export abstract class LayoutBase {
     const { tree, tokens } = this;
     let child = tree.child(node);
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node); ) {
+    for (let t = first; t < tree.end(node);) {
       if (t > first && tokens.onNewLine(t)) return true;
       if (child !== NONE && t === tree.first(child)) {
         t = tree.end(child);
@@ -140,7 +149,8 @@ export abstract class LayoutBase {
 
   /** Whether a comment to the end of its line stands among tokens [first, end). */
   protected hasLineComment(first: number, end: number): boolean {
-    for (let t = first; t < end; t++) if (this.tokens.isTrivia(t) && this.tokens.has(t, TokenFlag.EndsLine)) return true;
+    for (let t = first; t < end; t++)
+      if (this.tokens.isTrivia(t) && this.tokens.has(t, TokenFlag.EndsLine)) return true;
     return false;
   }
 }

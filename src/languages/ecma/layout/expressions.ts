@@ -13,24 +13,60 @@ export abstract class ExpressionLayout extends JsxLayout {
   /** Lays out an expression's node; false where it is none. */
   protected visitExpression(node: number, hang: number): boolean {
     switch (this.tree.kind(node) as N) {
-      case N.Sequence: this.framed(node, FrameFlag.Whole, hang, () => this.run(node, this.sequenceRule)); return true;
-      case N.Assignment: this.assignment(node); return true;
-      case N.Arrow: this.arrow(node); return true;
-      case N.Yield: case N.Await: this.run(node, this.yieldRule, hang); return true;
-      case N.Conditional: this.conditional(node, hang); return true;
-      case N.Binary: this.binary(node, hang); return true;
-      case N.As: this.run(node, this.operatorRule, hang); return true;
-      case N.Unary: this.run(node, this.unaryRule); return true;
-      case N.Postfix: case N.ImportMeta: this.run(node, this.joinRule); return true;
-      case N.New: this.run(node, this.newRule, hang); return true;
-      case N.Primary: this.primary(node, hang); return true;
-      case N.Template: this.keep(node, Demand.Fixed); return true;
-      case N.TypeAssertion: this.run(node, this.joinRule); return true;
-      case N.Parameter: this.parameter(node); return true;
-      case N.Property: this.property(node); return true;
-      case N.Spread: this.run(node, this.joinRule); return true;
-      case N.FunctionExpression: this.functionLike(node); return true;
-      case N.ClassExpression: this.classLike(node); return true;
+      case N.Sequence:
+        this.framed(node, FrameFlag.Whole, hang, () => this.run(node, this.sequenceRule));
+        return true;
+      case N.Assignment:
+        this.assignment(node);
+        return true;
+      case N.Arrow:
+        this.arrow(node);
+        return true;
+      case N.Yield: case N.Await:
+        this.run(node, this.yieldRule, hang);
+        return true;
+      case N.Conditional:
+        this.conditional(node, hang);
+        return true;
+      case N.Binary:
+        this.binary(node, hang);
+        return true;
+      case N.As:
+        this.run(node, this.operatorRule, hang);
+        return true;
+      case N.Unary:
+        this.run(node, this.unaryRule);
+        return true;
+      case N.Postfix: case N.ImportMeta:
+        this.run(node, this.joinRule);
+        return true;
+      case N.New:
+        this.run(node, this.newRule, hang);
+        return true;
+      case N.Primary:
+        this.primary(node, hang);
+        return true;
+      case N.Template:
+        this.keep(node, Demand.Fixed);
+        return true;
+      case N.TypeAssertion:
+        this.run(node, this.joinRule);
+        return true;
+      case N.Parameter:
+        this.parameter(node);
+        return true;
+      case N.Property:
+        this.property(node);
+        return true;
+      case N.Spread:
+        this.run(node, this.joinRule);
+        return true;
+      case N.FunctionExpression:
+        this.functionLike(node);
+        return true;
+      case N.ClassExpression:
+        this.classLike(node);
+        return true;
       case N.Arguments: case N.Subscript: case N.Paren: case N.Parameters: case N.Array: case N.Object:
         this.bracket(node);
         return true;
@@ -41,10 +77,14 @@ export abstract class ExpressionLayout extends JsxLayout {
 
   // Rules between two elements
 
-  private readonly sequenceRule: Rule = (t, kind) => (kind === T.Comma ? this.join(t, R.Comma) : this.fold(t, R.Comma));
+  private readonly sequenceRule: Rule = (t, kind) => (
+    kind === T.Comma ? this.join(t, R.Comma) : this.fold(t, R.Comma)
+  );
   private readonly operatorRule: Rule = (t) => this.space(t, R.Operator);
 
-  private readonly yieldRule: Rule = (t, kind) => (kind === T.Star ? this.join(t, R.Unary) : this.space(t, R.Keyword));
+  private readonly yieldRule: Rule = (t, kind) => (
+    kind === T.Star ? this.join(t, R.Unary) : this.space(t, R.Keyword)
+  );
 
   private readonly unaryRule: Rule = (t, _, before) => {
     const word = before === T.Typeof || before === T.Void || before === T.Delete;
@@ -78,7 +118,7 @@ export abstract class ExpressionLayout extends JsxLayout {
 
   private isPower(node: number): boolean {
     const { tree, tokens } = this;
-    for (let t = tree.first(node), c = tree.child(node); t < tree.end(node); ) {
+    for (let t = tree.first(node), c = tree.child(node); t < tree.end(node);) {
       if (c !== NONE && t === tree.first(c)) {
         t = tree.end(c);
         c = tree.next(c);
@@ -90,8 +130,11 @@ export abstract class ExpressionLayout extends JsxLayout {
   }
 
   private conditional(node: number, hang: number): void {
-    this.framed(node, FrameFlag.Whole, hang, () =>
-      this.run(node, (t, kind, _, child) => {
+    this.framed(
+      node,
+      FrameFlag.Whole,
+      hang,
+      () => this.run(node, (t, kind, _, child) => {
         if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
         if (child === NONE || !this.huggedJsx(child)) this.space(t, R.Operator);
       }, 1),
@@ -101,7 +144,9 @@ export abstract class ExpressionLayout extends JsxLayout {
   // Values beside what they are given to
 
   private assignment(node: number): void {
-    const end = this.lastTokenKind(node) === T.Semicolon ? this.tree.end(node) - 1 : this.tree.end(node);
+    const end = this.lastTokenKind(node) === T.Semicolon
+      ? this.tree.end(node) - 1
+      : this.tree.end(node);
     this.target(node, (t, child) => this.given(t, child, end));
   }
 
@@ -111,7 +156,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     const first = tree.first(node);
     let child = tree.child(node);
     let after = false;
-    for (let t = first; t < tree.end(node); ) {
+    for (let t = first; t < tree.end(node);) {
       const isChild = child !== NONE && t === tree.first(child);
       const end = isChild ? tree.end(child) : t + 1;
       if (isChild || !tokens.isTrivia(t)) {
@@ -133,7 +178,8 @@ export abstract class ExpressionLayout extends JsxLayout {
 
   private targetRule(t: number, kind: T, child: number): void {
     if (kind === T.Semicolon) return this.join(t, R.Terminator);
-    if (kind === T.Bang || kind === T.Question || this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
+    if (kind === T.Bang || kind === T.Question || this.kindOf(child) === N.Annotation)
+      return this.join(t, R.Type);
     this.space(t, R.Operator);
   }
 
@@ -144,7 +190,8 @@ export abstract class ExpressionLayout extends JsxLayout {
 
   private parameter(node: number): void {
     this.run(node, (t, kind, before, child) => {
-      if (kind === T.Question || before === T.Ellipsis || this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
+      if (kind === T.Question || before === T.Ellipsis || this.kindOf(child) === N.Annotation)
+        return this.join(t, R.Type);
       this.space(t, R.Operator);
     });
   }
@@ -153,7 +200,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     const { tree, tokens } = this;
     let child = tree.child(node);
     let value = false;
-    for (let t = tree.first(node); t < tree.end(node); ) {
+    for (let t = tree.first(node); t < tree.end(node);) {
       const isChild = child !== NONE && t === tree.first(child);
       const end = isChild ? tree.end(child) : t + 1;
       if (isChild || !tokens.isTrivia(t)) {
@@ -185,11 +232,18 @@ export abstract class ExpressionLayout extends JsxLayout {
       return this.visit(child);
     }
     if (kind === N.JsxElement) return this.bracketedJsx(t, child);
-    const atom = kind !== N.Binary && kind !== N.Union && kind !== N.Intersection && kind !== N.ConditionalType;
+    const atom =
+      kind !== N.Binary
+      && kind !== N.Union
+      && kind !== N.Intersection
+      && kind !== N.ConditionalType;
     const frame = this.sheet.open(t, end - 1, atom ? FrameFlag.IfItHelps : FrameFlag.Whole, 1);
-    const hug = child !== NONE && kind === N.Binary ? this.hugGap(this.tree.lastChild(child), false) : 0;
+    const hug = child !== NONE && kind === N.Binary
+      ? this.hugGap(this.tree.lastChild(child), false)
+      : 0;
     if (hug > 0) this.sheet.frames.setHug(frame, hug);
-    if (child !== NONE && this.leadsAlternatives(child)) this.sheet.frames.setFlag(frame, FrameFlag.Split);
+    if (child !== NONE && this.leadsAlternatives(child))
+      this.sheet.frames.setFlag(frame, FrameFlag.Split);
     this.fold(t, R.Operator);
     if (child !== NONE) this.visit(child, 0);
     this.sheet.close();
@@ -227,7 +281,13 @@ export abstract class ExpressionLayout extends JsxLayout {
     const { tree } = this;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
       const kind: N = tree.kind(c);
-      const brackets = kind === N.Arguments || kind === N.Subscript || kind === N.TypeArguments || kind === N.Array || kind === N.Object || kind === N.Paren;
+      const brackets =
+        kind === N.Arguments
+        || kind === N.Subscript
+        || kind === N.TypeArguments
+        || kind === N.Array
+        || kind === N.Object
+        || kind === N.Paren;
       if (brackets && tree.end(c) - tree.first(c) > 2) return tree.first(c) + 1;
       if (kind === N.Template || kind === N.FunctionExpression) return tree.first(c) + 1;
       const inner = brackets ? 0 : this.breakInside(c);
@@ -247,9 +307,14 @@ export abstract class ExpressionLayout extends JsxLayout {
       }
       case N.Arrow: {
         const body = tree.lastChild(node);
-        if (body === NONE || tree.end(body) !== tree.end(node) || tokens.kind(tree.first(body) - 1) !== T.Arrow) return 0;
+        if (
+          body === NONE
+          || tree.end(body) !== tree.end(node)
+          || tokens.kind(tree.first(body) - 1) !== T.Arrow
+        ) return 0;
         const kind: N = tree.kind(body);
-        if (kind === N.Block) return tree.end(body) - tree.first(body) > 2 ? tree.first(body) + 1 : 0;
+        if (kind === N.Block)
+          return tree.end(body) - tree.first(body) > 2 ? tree.first(body) + 1 : 0;
         if (kind === N.JsxElement) return tree.first(body);
         if (kind === N.Paren) return tree.first(body) + 1;
         if (kind === N.Primary || kind === N.New || kind === N.Await) return this.hugOfCall(body);
@@ -257,7 +322,9 @@ export abstract class ExpressionLayout extends JsxLayout {
       }
       case N.As: case N.Await: case N.Property: {
         const child = tree.child(node);
-        return child !== NONE && tree.first(child) === tree.first(node) ? this.hugGap(child, deep) : 0;
+        return child !== NONE && tree.first(child) === tree.first(node)
+          ? this.hugGap(child, deep)
+          : 0;
       }
       case N.JsxExpression:
         return 0;
@@ -284,12 +351,13 @@ export abstract class ExpressionLayout extends JsxLayout {
     const { tree, tokens } = this;
     let child = tree.child(node);
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node); ) {
+    for (let t = first; t < tree.end(node);) {
       const isChild = child !== NONE && t === tree.first(child);
       const end = isChild ? tree.end(child) : t + 1;
       if (isChild || !tokens.isTrivia(t)) {
-        if (this.afterArrow(t)) this.arrowBody(t, isChild ? child : NONE, tree.end(node));
-        else if (isChild) {
+        if (this.afterArrow(t)) {
+          this.arrowBody(t, isChild ? child : NONE, tree.end(node));
+        } else if (isChild) {
           if (t > first) this.arrowGap(t, child);
           this.visit(child);
         } else if (t > first) {
@@ -319,11 +387,14 @@ export abstract class ExpressionLayout extends JsxLayout {
     const kind = this.kindOf(body);
     if (kind === N.Block) return this.block(body);
     if (kind === N.JsxElement) return this.bracketedJsx(t, body);
-    if (body !== NONE && kind !== N.Conditional && this.staysClose(body)) {
+    const call = kind === N.Primary || kind === N.New || kind === N.Await;
+    if (body !== NONE && kind !== N.Conditional && !call && this.staysClose(body)) {
       this.space(t, R.Arrow);
       return this.visit(body);
     }
-    this.sheet.open(t, end - 1, FrameFlag.Whole, 1);
+    // A call goes to a line of its own where it fits there, and else splits inside.
+    const splits = call && this.staysClose(body);
+    this.sheet.open(t, end - 1, splits ? FrameFlag.IfItHelps : FrameFlag.Whole, 1);
     this.fold(t, R.Arrow);
     if (body !== NONE) this.visit(body, 0);
     this.sheet.close();
@@ -337,10 +408,11 @@ export abstract class ExpressionLayout extends JsxLayout {
     const { tree, tokens, sheet } = this;
     const written = this.asWritten && this.dotOnNewLine(node);
     const chain = written || this.links(node) >= 2;
-    if (chain) sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
+    if (chain)
+      sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
     let child = tree.child(node);
     let call = false;
-    for (let t = tree.first(node); t < tree.end(node); ) {
+    for (let t = tree.first(node); t < tree.end(node);) {
       if (child !== NONE && t === tree.first(child)) {
         if (t > tree.first(node)) this.join(t, R.Call);
         this.visit(child);
@@ -355,7 +427,8 @@ export abstract class ExpressionLayout extends JsxLayout {
         if (t > tree.first(node)) {
           const dot = kind === T.Dot || kind === T.QuestionDot;
           if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, Demand.AsWritten, R.Member);
-          else if (dot && chain && (call || (written && tokens.onNewLine(t)))) sheet.set(t, Demand.Seam, R.Member);
+          else if (dot && chain && (call || (written && tokens.onNewLine(t))))
+            sheet.set(t, Demand.Seam, R.Member);
           else this.join(t, R.Member);
         } else if (kind === T.String) {
           this.string(t);
@@ -383,13 +456,17 @@ export abstract class ExpressionLayout extends JsxLayout {
   private dotOnNewLine(node: number): boolean {
     const { tree, tokens } = this;
     let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node); ) {
+    for (let t = tree.first(node); t < tree.end(node);) {
       if (child !== NONE && t === tree.first(child)) {
         t = tree.end(child);
         child = tree.next(child);
         continue;
       }
-      if (t > tree.first(node) && tokens.onNewLine(t) && (tokens.kind(t) === T.Dot || tokens.kind(t) === T.QuestionDot)) return true;
+      if (
+        t > tree.first(node)
+        && tokens.onNewLine(t)
+        && (tokens.kind(t) === T.Dot || tokens.kind(t) === T.QuestionDot)
+      ) return true;
       t++;
     }
     return false;
@@ -416,5 +493,4 @@ export abstract class ExpressionLayout extends JsxLayout {
     else this.visit(child, 0);
     sheet.close();
   }
-
 }

@@ -12,10 +12,18 @@ import { TypeLayout } from "./types.js";
 export abstract class JsxLayout extends TypeLayout {
   protected visitJsx(node: number): boolean {
     switch (this.tree.kind(node) as N) {
-      case N.JsxElement: this.element(node); return true;
-            case N.JsxClosing: this.run(node, (t) => this.join(t, R.Markup)); return true;
-      case N.JsxAttribute: this.attribute(node); return true;
-      case N.JsxExpression: this.bracket(node); return true;
+      case N.JsxElement:
+        this.element(node);
+        return true;
+      case N.JsxClosing:
+        this.run(node, (t) => this.join(t, R.Markup));
+        return true;
+      case N.JsxAttribute:
+        this.attribute(node);
+        return true;
+      case N.JsxExpression:
+        this.bracket(node);
+        return true;
       default: return false;
     }
   }
@@ -49,16 +57,27 @@ export abstract class JsxLayout extends TypeLayout {
       sheet.set(first, empty ? Demand.Join : Demand.AsWritten, R.Markup);
       return this.visit(last);
     }
-    const written = this.asWritten && this.childOnNewLine(node, first, closing) ? FrameFlag.Split : 0;
+    const written = this.asWritten && this.childOnNewLine(node, first, closing)
+      ? FrameFlag.Split
+      : 0;
     const several = this.childCount(node) > 1 || this.hasElement(node);
-    const frame = sheet.open(first, closing, FrameFlag.Bracket | FrameFlag.Flow | written | (several ? FrameFlag.Whole : 0), 1);
+    const frame = sheet.open(
+      first,
+      closing,
+      FrameFlag.Bracket | FrameFlag.Flow | written | (several ? FrameFlag.Whole : 0),
+      1,
+    );
     sheet.frames.setLeader(frame, tag);
     let child = tree.next(opening);
-    for (let t = first; t < closing; ) {
+    for (let t = first; t < closing;) {
       const isChild = child !== NONE && t === tree.first(child);
       const afterText = tokens.kind(t - 1) === T.JsxText;
       // Between tags and braces a line end means nothing, so that one may be put there.
-      this.childGap(t, t === first || (isChild && !afterText && !this.besideText(child)), t > first && !isChild && afterText);
+      this.childGap(
+        t,
+        t === first || (isChild && !afterText && !this.besideText(child)),
+        t > first && !isChild && afterText,
+      );
       if (isChild) this.visit(child, 0);
       t = isChild ? tree.end(child) : t + 1;
       if (isChild) child = tree.next(child);
@@ -82,14 +101,21 @@ export abstract class JsxLayout extends TypeLayout {
       case "line":
         return sheet.set(t, words ? Demand.Fold : Demand.Seam, R.Markup);
       default:
-        if (words && this.tokens.gapEnd(t) - this.tokens.gapStart(t) === 1 && this.tokens.text[this.tokens.gapStart(t)] === " ") return sheet.set(t, Demand.Fold, R.Markup);
+        if (
+          words
+          && this.tokens.gapEnd(t) - this.tokens.gapStart(t) === 1
+          && this.tokens.text[this.tokens.gapStart(t)] === " "
+        ) return sheet.set(t, Demand.Fold, R.Markup);
         sheet.set(t, Demand.AsWritten, R.Markup);
     }
   }
 
   /** Whether a child in braces reads as a word of the text around it. */
   private besideText(child: number): boolean {
-    return this.tree.kind(child) === N.JsxExpression && this.tokens.kind(this.tree.first(child) - 1) === T.RightBrace;
+    return (
+      this.tree.kind(child) === N.JsxExpression
+      && this.tokens.kind(this.tree.first(child) - 1) === T.RightBrace
+    );
   }
 
   private gapKind(t: number): "none" | "space" | "line" {
@@ -100,7 +126,7 @@ export abstract class JsxLayout extends TypeLayout {
   private childOnNewLine(node: number, first: number, closing: number): boolean {
     const { tree, tokens } = this;
     let child = tree.next(tree.child(node));
-    for (let t = first; t <= closing; ) {
+    for (let t = first; t <= closing;) {
       if (tokens.onNewLine(t)) return true;
       const isChild = child !== NONE && t === tree.first(child);
       t = isChild ? tree.end(child) : t + 1;
@@ -116,7 +142,8 @@ export abstract class JsxLayout extends TypeLayout {
   }
 
   private hasElement(node: number): boolean {
-    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c)) if (this.tree.kind(c) === N.JsxElement) return true;
+    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c))
+      if (this.tree.kind(c) === N.JsxElement) return true;
     return false;
   }
 
@@ -126,10 +153,15 @@ export abstract class JsxLayout extends TypeLayout {
     const first = tree.first(node);
     const attributes = this.attributeCount(node);
     const stacked = this.style.attributeSplit === "stacked" && attributes > 1 ? FrameFlag.Split : 0;
-    const frame = sheet.open(first + 1, tree.end(node) - 1, (attributes > 1 ? FrameFlag.Whole : 0) | stacked | this.writtenSplit(node), 1);
+    const frame = sheet.open(
+      first + 1,
+      tree.end(node) - 1,
+      (attributes > 1 ? FrameFlag.Whole : 0) | stacked | this.writtenSplit(node),
+      1,
+    );
     let child = tree.child(node);
     let named = false;
-    for (let t = first; t < tree.end(node); ) {
+    for (let t = first; t < tree.end(node);) {
       const isChild = child !== NONE && t === tree.first(child);
       const kind: T = isChild ? T.End : tokens.kind(t);
       if (t > first && (isChild || !tokens.isTrivia(t))) {
@@ -171,6 +203,18 @@ export abstract class JsxLayout extends TypeLayout {
     if (tokens.kind(value) !== T.String) return;
     const target = style.markupDelimiter === "double" ? '"' : "'";
     const wanted = style.markupDelimiter !== "as-written";
-    sheet.rewrite(value, wanted ? requote(tokens.text, tokens.start(value), tokens.end(value), target, false, RULES[R.MarkupDelimiter]!) : []);
+    sheet.rewrite(
+      value,
+      wanted
+        ? requote(
+          tokens.text,
+          tokens.start(value),
+          tokens.end(value),
+          target,
+          false,
+          RULES[R.MarkupDelimiter]!,
+        )
+        : [],
+    );
   }
 }

@@ -33,17 +33,27 @@ export abstract class ListLayout extends LayoutBase {
     const first = tokens.skipTrivia(opener + 1);
     if (first === closer && closer === opener + 1) return this.join(closer, R.Bracket);
     const items = this.itemsOf(node);
-    const padded = kind === N.Object || kind === N.Specifiers || kind === N.ObjectType || kind === N.MappedType || kind === N.EnumBody;
+    const padded =
+      kind === N.Object
+      || kind === N.Specifiers
+      || kind === N.ObjectType
+      || kind === N.MappedType
+      || kind === N.EnumBody;
     const flow = kind === N.Array && items.numbers && items.count > 3;
     const split = kind === N.EnumBody ? FrameFlag.Split : this.writtenSplit(node);
-    const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | (flow ? FrameFlag.Flow : 0) | split, 1);
+    const frame = sheet.open(
+      opener + 1,
+      closer,
+      FrameFlag.Bracket | (flow ? FrameFlag.Flow : 0) | split,
+      1,
+    );
     const hug = this.hugOf(kind, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     const hang = items.count > 1 && kind !== N.ForHead ? 1 : 0;
     const edge = padded ? Demand.Fold : Demand.Seam;
     let child = tree.child(node);
     let before: T = T.Comma;
-    for (let t = opener + 1; t < closer; ) {
+    for (let t = opener + 1; t < closer;) {
       const isChild = child !== NONE && t === tree.first(child);
       const token: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
@@ -69,8 +79,10 @@ export abstract class ListLayout extends LayoutBase {
     }
     if (this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
     if (before === T.Ellipsis) return this.join(t, R.Unary);
-    if (before === T.Comma || before === T.Semicolon) return this.sheet.set(t, Demand.Fold, R.Comma);
-    if (kind === N.ObjectType || kind === N.MappedType) return this.sheet.set(t, Demand.Fold, R.Type);
+    if (before === T.Comma || before === T.Semicolon)
+      return this.sheet.set(t, Demand.Fold, R.Comma);
+    if (kind === N.ObjectType || kind === N.MappedType)
+      return this.sheet.set(t, Demand.Fold, R.Type);
     if (kind === N.Specifiers || kind === N.ForHead) return this.space(t, R.Keyword);
     this.sheet.set(t, Demand.AsWritten, R.Unparsed);
   }
@@ -102,7 +114,10 @@ export abstract class ListLayout extends LayoutBase {
       case N.Parameters: {
         // A rest parameter is the last; an accessor takes no comma.
         const before = this.tokens.skipTrivia(this.tree.first(node)) - 2;
-        return !this.isRest(items.last) && !(before >= 0 && (this.tokens.is(before, "set") || this.tokens.is(before, "get")));
+        return (
+          !this.isRest(items.last)
+          && !(before >= 0 && (this.tokens.is(before, "set") || this.tokens.is(before, "get")))
+        );
       }
       case N.Array: case N.Object:
         // In a pattern nothing may follow the rest.
@@ -119,9 +134,16 @@ export abstract class ListLayout extends LayoutBase {
   private closingSemicolon(node: number, { closing, lastEnd, last }: Items): void {
     const { sheet, style } = this;
     // Members apart by commas may be a pattern's, and one without a type too.
-    if (this.hasOwnComma(node) || (closing < 0 && !this.isTyped(last)) || style.statementTerminator === "as-written") return;
+    if (
+      this.hasOwnComma(node)
+      || (closing < 0 && !this.isTyped(last))
+      || style.statementTerminator === "as-written"
+    ) return;
     if (closing >= 0) {
-      sheet.mark(closing, style.statementTerminator === "omitted" ? Mark.Removed : Mark.RemovedFlat);
+      sheet.mark(
+        closing,
+        style.statementTerminator === "omitted" ? Mark.Removed : Mark.RemovedFlat,
+      );
       sheet.rule[closing] = R.Terminator;
     } else if (style.statementTerminator === "explicit") {
       sheet.mark(lastEnd, Mark.SemicolonSlot);
@@ -130,7 +152,8 @@ export abstract class ListLayout extends LayoutBase {
 
   private hasOwnComma(node: number): boolean {
     const { tree, tokens } = this;
-    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) if (tokens.kind(tokens.skipTrivia(tree.end(c))) === T.Comma) return true;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tokens.kind(tokens.skipTrivia(tree.end(c))) === T.Comma) return true;
     return false;
   }
 
@@ -163,10 +186,19 @@ export abstract class ListLayout extends LayoutBase {
   private itemsOf(node: number): Items {
     const { tree, tokens } = this;
     const closer = tree.end(node) - 1;
-    const items: Items = { count: 0, lastEnd: -1, closing: -1, holes: false, numbers: true, unparsed: false, last: NONE, blocks: 0 };
+    const items: Items = {
+      count: 0,
+      lastEnd: -1,
+      closing: -1,
+      holes: false,
+      numbers: true,
+      unparsed: false,
+      last: NONE,
+      blocks: 0,
+    };
     let child = tree.child(node);
     let separated = true;
-    for (let t = tree.first(node) + 1; t < closer; ) {
+    for (let t = tree.first(node) + 1; t < closer;) {
       const isChild = child !== NONE && t === tree.first(child);
       const end = isChild ? tree.end(child) : t + 1;
       const kind: T = isChild ? T.End : tokens.kind(t);
@@ -183,7 +215,8 @@ export abstract class ListLayout extends LayoutBase {
         if (isChild) {
           const nodeKind: N = tree.kind(child);
           if (nodeKind === N.Unparsed) items.unparsed = true;
-          if (nodeKind !== N.Unary || tree.end(child) - tree.first(child) !== 2) items.numbers = false;
+          if (nodeKind !== N.Unary || tree.end(child) - tree.first(child) !== 2)
+            items.numbers = false;
           if (this.hugGap(child, false) > 0) items.blocks++;
         } else if (kind !== T.Number) {
           items.numbers = false;

@@ -18,19 +18,28 @@ export class EcmaLayout extends ExpressionLayout {
   private comments(): void {
     const { tokens, sheet } = this;
     for (let t = 0; t < tokens.count; t++) {
-      if (tokens.has(t, TokenFlag.MultiLine) && tokens.isTrivia(t) && (tokens.onNewLine(t) || t === 0)) sheet.mark(t, Mark.Reindent);
+      if (
+        tokens.has(t, TokenFlag.MultiLine) && tokens.isTrivia(t) && (tokens.onNewLine(t) || t === 0)
+      ) sheet.mark(t, Mark.Reindent);
     }
   }
 
   protected visit(node: number, hang = 1): void {
-    if (this.visitExpression(node, hang) || this.visitStatement(node) || this.visitType(node, hang) || this.visitJsx(node)) return;
+    if (
+      this.visitExpression(node, hang)
+      || this.visitStatement(node)
+      || this.visitType(node, hang)
+      || this.visitJsx(node)
+    ) return;
     if (this.tree.kind(node) === N.Unparsed) this.keep(node);
     else this.run(node, this.wordRule, hang);
   }
 
   private visitStatement(node: number): boolean {
     switch (this.tree.kind(node) as N) {
-      case N.Block: this.block(node); return true;
+      case N.Block:
+        this.block(node);
+        return true;
       case N.Empty: return true;
       case N.Expression: case N.Directive: case N.Jump:
         this.run(node, this.statementRule);
@@ -38,34 +47,64 @@ export class EcmaLayout extends ExpressionLayout {
       case N.Return: case N.Throw:
         this.run0(node);
         return this.terminator(node);
-      case N.Variable: this.variable(node); return true;
-      case N.Declarator: this.declarator(node); return true;
+      case N.Variable:
+        this.variable(node);
+        return true;
+      case N.Declarator:
+        this.declarator(node);
+        return true;
       case N.If: case N.For: case N.While: case N.DoWhile: case N.With: case N.Try: case N.Labelled: case N.Switch:
         this.control(node);
         return this.tree.kind(node) === N.DoWhile ? this.terminator(node) : true;
-      case N.Condition: case N.ForHead: case N.Specifiers: case N.EnumBody: this.bracket(node); return true;
-      case N.Case: this.case(node); return true;
-      case N.SwitchBody: case N.ClassBody: case N.InterfaceBody: this.block(node); return true;
+      case N.Condition: case N.ForHead: case N.Specifiers: case N.EnumBody:
+        this.bracket(node);
+        return true;
+      case N.Case:
+        this.case(node);
+        return true;
+      case N.SwitchBody: case N.ClassBody: case N.InterfaceBody:
+        this.block(node);
+        return true;
       case N.Function: case N.Method: case N.StaticBlock:
         this.functionLike(node);
         return this.lastTokenKind(node) === T.RightBrace ? true : this.terminator(node);
       case N.Class: case N.Interface: case N.Enum: case N.Namespace:
         this.classLike(node);
         return this.lastTokenKind(node) === T.RightBrace ? true : this.terminator(node);
-      case N.Field: this.field(node); return this.terminator(node);
-      case N.EnumMember: this.declarator(node); return true;
-      case N.TypeAlias: this.declarator(node); return this.terminator(node);
-      case N.Import: this.run(node, this.moduleRule); return this.terminator(node);
-      case N.Export: this.run(node, this.moduleRule); return this.endsInDeclaration(node) ? true : this.terminator(node);
-      case N.Specifier: case N.ImportAttributes: this.run(node, this.wordRule); return true;
-      case N.Declared: this.run(node, this.wordRule); return true;
-      case N.Heritage: this.heritage(node); return true;
-      case N.Decorator: this.run(node, this.joinRule); return true;
+      case N.Field:
+        this.field(node);
+        return this.terminator(node);
+      case N.EnumMember:
+        this.declarator(node);
+        return true;
+      case N.TypeAlias:
+        this.declarator(node);
+        return this.terminator(node);
+      case N.Import:
+        this.run(node, this.moduleRule);
+        return this.terminator(node);
+      case N.Export:
+        this.run(node, this.moduleRule);
+        return this.endsInDeclaration(node) ? true : this.terminator(node);
+      case N.Specifier: case N.ImportAttributes:
+        this.run(node, this.wordRule);
+        return true;
+      case N.Declared:
+        this.run(node, this.wordRule);
+        return true;
+      case N.Heritage:
+        this.heritage(node);
+        return true;
+      case N.Decorator:
+        this.run(node, this.joinRule);
+        return true;
       default: return false;
     }
   }
 
-  private readonly statementRule: Rule = (t, kind) => (kind === T.Semicolon ? this.join(t, R.Terminator) : this.space(t, R.Keyword));
+  private readonly statementRule: Rule = (t, kind) => (
+    kind === T.Semicolon ? this.join(t, R.Terminator) : this.space(t, R.Keyword)
+  );
 
   private readonly moduleRule: Rule = (t, kind, _, child) => {
     if (kind === T.Semicolon) return this.join(t, R.Terminator);
@@ -78,7 +117,12 @@ export class EcmaLayout extends ExpressionLayout {
     const last = this.tree.lastChild(node);
     if (last === NONE || this.tree.end(last) !== this.tree.end(node)) return false;
     const kind: N = this.tree.kind(last);
-    return kind !== N.Specifiers && kind !== N.ImportAttributes && kind !== N.Specifier && kind < N.Condition;
+    return (
+      kind !== N.Specifiers
+      && kind !== N.ImportAttributes
+      && kind !== N.Specifier
+      && kind < N.Condition
+    );
   }
 
   /** `return` and `throw`, with the value that they carry. */
@@ -132,7 +176,12 @@ export class EcmaLayout extends ExpressionLayout {
       const after: T = tokens.kind(next);
       const first = tree.first(node);
       if (after === T.Star || after === T.In || after === T.Instanceof) return false;
-      if (tree.end(node) - first === 2 && /^(?:get|set|static|async|accessor|readonly|declare|abstract|public|private|protected|override)$/.test(tokens.textOf(first))) return false;
+      if (
+        tree.end(node) - first === 2
+        && /^(?:get|set|static|async|accessor|readonly|declare|abstract|public|private|protected|override)$/.test(
+          tokens.textOf(first),
+        )
+      ) return false;
     }
     return true;
   }
@@ -183,6 +232,9 @@ export class EcmaLayout extends ExpressionLayout {
     const first = tree.first(child);
     const empty = tree.kind(child) === N.Empty && !tokens.onNewLine(first) && first > 0;
     if (empty || first === this.guarded) this.join(first, R.Terminator);
+    // Cases that share what follows may share a line.
+    const shares = tree.kind(child) === N.Case && tokens.kind(first - 1) === T.Colon;
+    if (shares && this.asWritten && !tokens.onNewLine(first)) this.space(first, R.Keyword);
     if (tree.kind(child) === N.Block) return this.block(child, true);
     this.visit(child);
     if (tree.kind(child) === N.Signature) this.signatureEnd(child);
@@ -196,7 +248,8 @@ export class EcmaLayout extends ExpressionLayout {
     const kind: T = tokens.kind(t);
     if (kind === T.Semicolon) {
       sheet.rule[t] = R.Terminator;
-      if (style.statementTerminator === "omitted" && !this.guards(tokens.skipTrivia(t + 1))) sheet.mark(t, Mark.Removed);
+      if (style.statementTerminator === "omitted" && !this.guards(tokens.skipTrivia(t + 1)))
+        sheet.mark(t, Mark.Removed);
     } else if (kind !== T.Comma && style.statementTerminator === "explicit") {
       sheet.mark(end, Mark.TerminatorSlot);
     }
@@ -235,7 +288,7 @@ export class EcmaLayout extends ExpressionLayout {
     let child = tree.child(node);
     let before = T.End;
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node); ) {
+    for (let t = first; t < tree.end(node);) {
       const isChild = child !== NONE && t === tree.first(child);
       const kind: T = isChild ? T.End : tokens.kind(t);
       if (isChild) {
@@ -244,7 +297,11 @@ export class EcmaLayout extends ExpressionLayout {
       } else if (!tokens.isTrivia(t)) {
         if (t > first) this.controlGap(t, kind, before);
         before = kind;
-      } else if (sheet.demand[t] === Demand.Unset && !tokens.onNewLine(t) && tokens.has(t, TokenFlag.EndsLine)) {
+      } else if (
+        sheet.demand[t] === Demand.Unset
+        && !tokens.onNewLine(t)
+        && tokens.has(t, TokenFlag.EndsLine)
+      ) {
         sheet.set(t, Demand.Trailing, R.Comment);
       }
       t = isChild ? tree.end(child) : t + 1;
@@ -257,7 +314,10 @@ export class EcmaLayout extends ExpressionLayout {
     const continues = kind === T.Else || kind === T.Catch || kind === T.Finally || kind === T.While;
     if (!continues || before === T.Else) return this.space(t, R.Keyword);
     // After a block on its line, or below it; after anything else below it.
-    const block = this.tokens.kind(t - 1) === T.RightBrace && this.style.bracePlacement === "same-line" && this.afterBlock;
+    const block =
+      this.tokens.kind(t - 1) === T.RightBrace
+      && this.style.bracePlacement === "same-line"
+      && this.afterBlock;
     if (block) this.space(t, R.Brace);
     else this.sheet.line(t, 0, 0, R.Brace);
   }
@@ -299,7 +359,7 @@ export class EcmaLayout extends ExpressionLayout {
   private case(node: number): void {
     const { tree, tokens, sheet } = this;
     let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node); ) {
+    for (let t = tree.first(node); t < tree.end(node);) {
       const isChild = child !== NONE && t === tree.first(child);
       if (isChild && tree.kind(child) === N.CaseBody) this.caseBody(child);
       else if (isChild) {
@@ -320,10 +380,26 @@ export class EcmaLayout extends ExpressionLayout {
   private caseBody(node: number): void {
     const { tree, sheet } = this;
     const only = tree.child(node);
-    if (only !== NONE && tree.kind(only) === N.Block && tree.next(only) === NONE) return this.block(only);
+    if (only !== NONE && tree.next(only) === NONE && tree.first(only) === tree.first(node)) {
+      if (tree.kind(only) === N.Block) return this.block(only);
+      // A short case may stay on one line.
+      if (this.asWritten && !this.tokens.onNewLine(tree.first(only)) && this.isSimple(only))
+        return this.body(only, tree.first(only));
+    }
     sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
     layoutBlock(sheet, tree, node, this.blockRules(NONE));
     sheet.close();
+  }
+
+  private isSimple(node: number): boolean {
+    const kind: N = this.tree.kind(node);
+    return (
+      kind === N.Expression
+      || kind === N.Return
+      || kind === N.Throw
+      || kind === N.Jump
+      || kind === N.Empty
+    );
   }
 
   // Declarations
@@ -331,9 +407,12 @@ export class EcmaLayout extends ExpressionLayout {
   private variable(node: number): void {
     const { tree, tokens } = this;
     const several = tree.child(node) !== NONE && tree.next(tree.child(node)) !== NONE;
-    const inHead = this.tokens.kind(tree.first(node) - 1) === T.LeftParen && tokens.kind(tree.end(node) - 1) !== T.Semicolon;
+    const inHead =
+      this.tokens.kind(tree.first(node) - 1) === T.LeftParen
+      && tokens.kind(tree.end(node) - 1) !== T.Semicolon;
     const rule: Rule = (t, kind, before) => {
-      if (kind === T.Comma || kind === T.Semicolon) return this.join(t, kind === T.Comma ? R.Comma : R.Terminator);
+      if (kind === T.Comma || kind === T.Semicolon)
+        return this.join(t, kind === T.Comma ? R.Comma : R.Terminator);
       if (before === T.Comma) return this.fold(t, R.Comma);
       this.space(t, R.Keyword);
     };
@@ -346,20 +425,31 @@ export class EcmaLayout extends ExpressionLayout {
   private declaratorsSplit(node: number): FrameFlag | 0 {
     if (!this.asWritten) return 0;
     const { tree, tokens } = this;
-    for (let c = tree.next(tree.child(node)); c !== NONE; c = tree.next(c)) if (tokens.onNewLine(tree.first(c))) return FrameFlag.Split;
+    for (let c = tree.next(tree.child(node)); c !== NONE; c = tree.next(c))
+      if (tokens.onNewLine(tree.first(c))) return FrameFlag.Split;
     return 0;
   }
 
   protected functionLike(node: number): void {
     this.members(node, (t, kind, before, child) => {
       switch (this.kindOf(child)) {
-        case N.Parameters: return before === T.Function || before === T.Star && this.tokens.kind(this.tree.first(node)) === T.Function ? this.space(t, R.Keyword) : this.join(t, R.Call);
+        case N.Parameters:
+          return before === T.Function
+            || before === T.Star && this.tokens.kind(this.tree.first(node)) === T.Function
+            ? this.space(t, R.Keyword)
+            : this.join(t, R.Call);
         case N.TypeParameters: case N.Annotation: return this.join(t, R.Type);
-        case N.Computed: return before === T.Star ? this.join(t, R.Member) : this.space(t, R.Member);
+        case N.Computed:
+          return before === T.Star ? this.join(t, R.Member) : this.space(t, R.Member);
       }
-      if (kind === T.Semicolon || kind === T.Question || kind === T.Bang) return this.join(t, R.Member);
-      if (kind === T.Star) return before === T.Function ? this.join(t, R.Keyword) : this.space(t, R.Keyword);
-      if (before === T.Star) return this.tokens.kind(this.tree.first(node)) === T.Function || this.hasFunction(node) ? this.space(t, R.Keyword) : this.join(t, R.Member);
+      if (kind === T.Semicolon || kind === T.Question || kind === T.Bang)
+        return this.join(t, R.Member);
+      if (kind === T.Star)
+        return before === T.Function ? this.join(t, R.Keyword) : this.space(t, R.Keyword);
+      if (before === T.Star)
+        return this.tokens.kind(this.tree.first(node)) === T.Function || this.hasFunction(node)
+          ? this.space(t, R.Keyword)
+          : this.join(t, R.Member);
       this.space(t, R.Keyword);
     });
   }
@@ -374,7 +464,8 @@ export class EcmaLayout extends ExpressionLayout {
       switch (this.kindOf(child)) {
         case N.TypeParameters: return this.join(t, R.Type);
       }
-      if (kind === T.Semicolon || kind === T.Dot || this.tokens.kind(t - 1) === T.Dot) return this.join(t, R.Terminator);
+      if (kind === T.Semicolon || kind === T.Dot || this.tokens.kind(t - 1) === T.Dot)
+        return this.join(t, R.Terminator);
       this.space(t, R.Keyword);
     });
   }
@@ -386,9 +477,12 @@ export class EcmaLayout extends ExpressionLayout {
       value ||= before === T.Assign;
       if (kind === T.Semicolon) return this.join(t, R.Terminator);
       const childKind = this.kindOf(child);
-      if (kind === T.Question || kind === T.Bang || childKind === N.Annotation) return this.join(t, R.Type);
+      if (kind === T.Question || kind === T.Bang || childKind === N.Annotation)
+        return this.join(t, R.Type);
       if (before !== T.Assign) return this.space(t, R.Keyword);
-      const end = tokens.kind(tree.end(node) - 1) === T.Semicolon ? tree.end(node) - 1 : tree.end(node);
+      const end = tokens.kind(tree.end(node) - 1) === T.Semicolon
+        ? tree.end(node) - 1
+        : tree.end(node);
       if (child === NONE) this.space(t, R.Operator);
       else this.given(t, child, end);
       return true;
@@ -399,13 +493,16 @@ export class EcmaLayout extends ExpressionLayout {
    * The elements of a declaration: decorators as the author placed them, blocks, and the rest by `rule`,
    * which answers true where it has laid out the child too.
    */
-  private members(node: number, rule: (t: number, kind: T, before: T, child: number) => void | true): void {
+  private members(
+    node: number,
+    rule: (t: number, kind: T, before: T, child: number) => void | true,
+  ): void {
     const { tree, tokens } = this;
     let child = tree.child(node);
     let before = T.End;
     let decorated = false;
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node); ) {
+    for (let t = first; t < tree.end(node);) {
       const isChild = child !== NONE && t === tree.first(child);
       const childKind = isChild ? this.kindOf(child) : N.None;
       if (isChild || !tokens.isTrivia(t)) {

@@ -10,17 +10,39 @@ export abstract class TypeLayout extends ListLayout {
   /** Lays out a type's node; false where it is none. */
   protected visitType(node: number, hang: number): boolean {
     switch (this.tree.kind(node) as N) {
-      case N.Annotation: this.run(node, this.annotationRule); return true;
-      case N.TypeParameter: this.run(node, this.wordRule); return true;
-      case N.ConditionalType: this.framed(node, FrameFlag.Whole, hang, () => this.run(node, this.conditionalTypeRule, 1)); return true;
-      case N.FunctionType: this.run(node, this.functionTypeRule); return true;
-      case N.Union: case N.Intersection: this.alternatives(node, hang); return true;
-      case N.TypeOperator: case N.Predicate: this.run(node, this.wordRule); return true;
-      case N.TypePostfix: this.run(node, this.joinRule); return true;
-      case N.TypeReference: this.run(node, this.joinRule); return true;
-      case N.TupleItem: this.run(node, this.itemRule); return true;
-      case N.Signature: this.signature(node); return true;
-      case N.Computed: this.run(node, this.computedRule); return true;
+      case N.Annotation:
+        this.run(node, this.annotationRule);
+        return true;
+      case N.TypeParameter:
+        this.run(node, this.wordRule);
+        return true;
+      case N.ConditionalType:
+        this.framed(node, FrameFlag.Whole, hang, () => this.run(node, this.conditionalTypeRule, 1));
+        return true;
+      case N.FunctionType:
+        this.run(node, this.functionTypeRule);
+        return true;
+      case N.Union: case N.Intersection:
+        this.alternatives(node, hang);
+        return true;
+      case N.TypeOperator: case N.Predicate:
+        this.run(node, this.wordRule);
+        return true;
+      case N.TypePostfix:
+        this.run(node, this.joinRule);
+        return true;
+      case N.TypeReference:
+        this.run(node, this.joinRule);
+        return true;
+      case N.TupleItem:
+        this.run(node, this.itemRule);
+        return true;
+      case N.Signature:
+        this.signature(node);
+        return true;
+      case N.Computed:
+        this.run(node, this.computedRule);
+        return true;
       case N.TypeParen: case N.ObjectType: case N.MappedType: case N.TupleType: case N.TypeArguments: case N.TypeParameters:
         this.bracket(node);
         return true;
@@ -40,12 +62,15 @@ export abstract class TypeLayout extends ListLayout {
     }
     if (before === T.Dot || before === T.Ellipsis || before === T.At) return this.join(t, R.Member);
     const childKind = this.kindOf(child);
-    if (childKind === N.TypeParameters || childKind === N.Annotation || childKind === N.TypeArguments) return this.join(t, R.Type);
+    if (
+      childKind === N.TypeParameters || childKind === N.Annotation || childKind === N.TypeArguments
+    ) return this.join(t, R.Type);
     this.space(t, R.Keyword);
   };
 
   private readonly itemRule: Rule = (t, kind, before) => {
-    if (kind === T.Question || kind === T.Colon || before === T.Ellipsis) return this.join(t, R.Colon);
+    if (kind === T.Question || kind === T.Colon || before === T.Ellipsis)
+      return this.join(t, R.Colon);
     this.space(t, R.Type);
   };
 
@@ -71,18 +96,32 @@ export abstract class TypeLayout extends ListLayout {
   /** Unions and intersections: stacked where they are long. */
   private alternatives(node: number, hang: number): void {
     const { tree } = this;
-    const leads = this.tokens.kind(tree.first(node)) === T.Pipe || this.tokens.kind(tree.first(node)) === T.Ampersand;
+    const leads =
+      this.tokens.kind(tree.first(node)) === T.Pipe
+      || this.tokens.kind(tree.first(node)) === T.Ampersand;
     const stacked = leads && this.writtenSplit(node) !== 0 ? FrameFlag.Split : 0;
-    const frame = this.sheet.open(tree.first(node) + 1, tree.end(node) - 1, stacked | FrameFlag.Whole, hang);
+    const frame = this.sheet.open(
+      tree.first(node) + 1,
+      tree.end(node) - 1,
+      stacked | FrameFlag.Whole,
+      hang,
+    );
     const last = tree.lastChild(node);
-    const hug = last !== NONE && tree.end(last) === tree.end(node) && tree.kind(node) === N.Intersection ? this.hugGap(last, false) : 0;
+    const hug = last !== NONE
+      && tree.end(last) === tree.end(node)
+      && tree.kind(node) === N.Intersection
+      ? this.hugGap(last, false)
+      : 0;
     if (hug > 0) this.sheet.frames.setHug(frame, hug);
-      this.run(node, (t, kind, before) => {
-        const operator = kind === T.Pipe || kind === T.Ampersand;
-        const leading = (before === T.Pipe || before === T.Ampersand) && t === this.tokens.skipTrivia(tree.first(node) + 1);
-        if (leading) this.space(t, R.Operator);
-        else this.sheet.set(t, operator === this.breaksBefore ? Demand.Fold : Demand.Space, R.Operator);
-      }, 1);
+    this.run(node, (t, kind, before) => {
+      const operator = kind === T.Pipe || kind === T.Ampersand;
+      const leading =
+        (before === T.Pipe || before === T.Ampersand)
+        && t === this.tokens.skipTrivia(tree.first(node) + 1);
+      if (leading) this.space(t, R.Operator);
+      else
+        this.sheet.set(t, operator === this.breaksBefore ? Demand.Fold : Demand.Space, R.Operator);
+    }, 1);
     this.sheet.close();
   }
 
@@ -90,8 +129,11 @@ export abstract class TypeLayout extends ListLayout {
   protected signature(node: number): void {
     this.run(node, (t, kind, before, child) => {
       const childKind = this.kindOf(child);
-      if (kind === T.Question || before === T.Plus || before === T.Minus || before === T.Ellipsis) return this.join(t, R.Type);
-      if (childKind === N.Annotation || childKind === N.Parameters || childKind === N.TypeParameters) {
+      if (kind === T.Question || before === T.Plus || before === T.Minus || before === T.Ellipsis)
+        return this.join(t, R.Type);
+      if (
+        childKind === N.Annotation || childKind === N.Parameters || childKind === N.TypeParameters
+      ) {
         return before === T.New ? this.space(t, R.Type) : this.join(t, R.Type);
       }
       if ((kind === T.Plus || kind === T.Minus) && before === T.End) return this.join(t, R.Type);

@@ -58,7 +58,9 @@ export abstract class EcmaBase extends Parser {
     this.lineBefore = tokens.has(at, TokenFlag.OnNewLine);
     // A comment of several lines counts as a line end.
     for (let t = taken; t < at && !this.lineBefore; t++) {
-      this.lineBefore = tokens.has(t, TokenFlag.OnNewLine) || tokens.has(t, TokenFlag.MultiLine | TokenFlag.EndsLine);
+      this.lineBefore =
+        tokens.has(t, TokenFlag.OnNewLine)
+        || tokens.has(t, TokenFlag.MultiLine | TokenFlag.EndsLine);
     }
   }
 
@@ -168,10 +170,14 @@ export abstract class EcmaBase extends Parser {
 
   /** Takes an opening bracket. */
   protected open(): Opener {
-    const opener = this.doubtful ? lineColumn(this.tokens.text, this.tokens.start(this.at), TAB) : -1;
+    const opener = this.doubtful
+      ? lineColumn(this.tokens.text, this.tokens.start(this.at), TAB)
+      : -1;
     this.next();
     // Where what is inside stands no deeper, indentation tells nothing.
-    return opener >= 0 && this.lineBefore && !this.isCloser() && this.columnOf(this.at) <= opener ? -1 : opener;
+    return opener >= 0 && this.lineBefore && !this.isCloser() && this.columnOf(this.at) <= opener
+      ? -1
+      : opener;
   }
 
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
@@ -193,7 +199,8 @@ export abstract class EcmaBase extends Parser {
     const { text } = this.tokens;
     const end = this.tokens.start(t);
     let start = end;
-    while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13) start--;
+    while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13)
+      start--;
     return indentColumn(text, start, end, TAB);
   }
 

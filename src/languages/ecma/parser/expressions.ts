@@ -5,9 +5,17 @@ import { JsxParser } from "./jsx.js";
 const LEVEL = new Uint8Array(128);
 const RELATIONAL = 8;
 [
-  [T.QuestionQuestion], [T.PipePipe], [T.AmpersandAmpersand], [T.Pipe], [T.Caret], [T.Ampersand], [T.Equality],
-  [T.Less, T.Greater, T.LessEqual, T.GreaterEqual, T.In, T.Instanceof], [T.ShiftLeft, T.ShiftRight],
-  [T.Plus, T.Minus], [T.Star, T.Slash, T.Percent],
+  [T.QuestionQuestion],
+  [T.PipePipe],
+  [T.AmpersandAmpersand],
+  [T.Pipe],
+  [T.Caret],
+  [T.Ampersand],
+  [T.Equality],
+  [T.Less, T.Greater, T.LessEqual, T.GreaterEqual, T.In, T.Instanceof],
+  [T.ShiftLeft, T.ShiftRight],
+  [T.Plus, T.Minus],
+  [T.Star, T.Slash, T.Percent],
 ].forEach((kinds, i) => kinds.forEach((kind) => (LEVEL[kind] = i + 1)));
 
 /** Expressions (ECMA-262, chapter 13). Patterns are read as the values that they look like. */
@@ -57,7 +65,8 @@ export abstract class ExpressionParser extends JsxParser {
   /** What may follow the left side: an arrow and its body, or an assignment. */
   private assignmentTail(first: number): void {
     if (this.kind === T.Arrow) {
-      if (!this.lineBefore) this.arrowTail(first, this.tokens.is(first, "async") && this.taken > first + 1);
+      if (!this.lineBefore)
+        this.arrowTail(first, this.tokens.is(first, "async") && this.taken > first + 1);
     } else if (this.kind === T.Assign || this.kind === T.Augmented) {
       this.next();
       this.assignment();
@@ -70,7 +79,13 @@ export abstract class ExpressionParser extends JsxParser {
     if (!this.isName("yield")) return false;
     if (this.inGenerator) return true;
     const after = this.peek();
-    return after === T.Name || after === T.Number || after === T.String || after === T.New || after === T.Function;
+    return (
+      after === T.Name
+      || after === T.Number
+      || after === T.String
+      || after === T.New
+      || after === T.Function
+    );
   }
 
   private yieldExpression(): void {
@@ -154,7 +169,13 @@ export abstract class ExpressionParser extends JsxParser {
     this.unary();
     for (;;) {
       if (this.kind === T.Greater) this.reread(this.lexer.asGreater);
-      if (this.kind === T.Name && least <= RELATIONAL && this.dialect.types && !this.lineBefore && (this.isName("as") || this.isName("satisfies"))) {
+      if (
+        this.kind === T.Name
+        && least <= RELATIONAL
+        && this.dialect.types
+        && !this.lineBefore
+        && (this.isName("as") || this.isName("satisfies"))
+      ) {
         this.next();
         if (!this.eat(T.Const)) this.type();
         this.finish(N.As, first);
@@ -251,7 +272,11 @@ export abstract class ExpressionParser extends JsxParser {
       this.eat(T.Const);
       if (!this.eatWord()) return false;
       const after = this.kind === T.Extends ? this.peek() : T.End;
-      marks = this.kind === T.Comma || (this.kind === T.Extends && after !== T.Assign && after !== T.Greater && after !== T.Slash);
+      marks =
+        this.kind === T.Comma
+        || (
+          this.kind === T.Extends && after !== T.Assign && after !== T.Greater && after !== T.Slash
+        );
       return false;
     });
     return marks;
@@ -306,15 +331,30 @@ export abstract class ExpressionParser extends JsxParser {
         case T.QuestionDot:
           if (!calls) break;
           this.next();
-          if (!this.eatWord() && !this.eat(T.PrivateName) && !this.is(T.LeftParen) && !this.is(T.LeftBracket) && !this.atLess()) this.missing = true;
+          if (
+            !this.eatWord()
+            && !this.eat(T.PrivateName)
+            && !this.is(T.LeftParen)
+            && !this.is(T.LeftBracket)
+            && !this.atLess()
+          ) this.missing = true;
           continue;
-        case T.LeftBracket: this.subscript(); continue;
+        case T.LeftBracket:
+          this.subscript();
+          continue;
         case T.LeftParen:
           if (!calls) break;
           this.arguments();
-          if (this.is(T.Colon) && this.taken > atom && this.tokens.is(first, "async") && this.typedArrow(true, first)) return;
+          if (
+            this.is(T.Colon)
+            && this.taken > atom
+            && this.tokens.is(first, "async")
+            && this.typedArrow(true, first)
+          ) return;
           continue;
-        case T.Template: case T.TemplateHead: this.template(false); continue;
+        case T.Template: case T.TemplateHead:
+          this.template(false);
+          continue;
         case T.Bang:
           if (!this.dialect.types || this.lineBefore) break;
           this.next();
@@ -324,7 +364,8 @@ export abstract class ExpressionParser extends JsxParser {
       }
       break;
     }
-    const asyncParameters = this.kind === T.Arrow && this.tree.kind(this.tree.last) === N.Parameters;
+    const asyncParameters =
+      this.kind === T.Arrow && this.tree.kind(this.tree.last) === N.Parameters;
     if (this.taken > atom && !asyncParameters) this.finish(N.Primary, first);
   }
 
@@ -336,13 +377,25 @@ export abstract class ExpressionParser extends JsxParser {
       switch (this.kind) {
         case T.LeftParen: case T.Template: case T.TemplateHead: return true;
         case T.Less: case T.Greater: case T.Plus: case T.Minus: return false;
-        default: return this.lineBefore || this.isBinary() || !this.startsExpression() || this.kind === T.Dot || this.kind === T.QuestionDot;
+        default:
+          return (
+            this.lineBefore
+            || this.isBinary()
+            || !this.startsExpression()
+            || this.kind === T.Dot
+            || this.kind === T.QuestionDot
+          );
       }
     });
   }
 
   private isBinary(): boolean {
-    return LEVEL[this.kind]! > 0 || this.kind === T.StarStar || this.isName("as") || this.isName("satisfies");
+    return (
+      LEVEL[this.kind]! > 0
+      || this.kind === T.StarStar
+      || this.isName("as")
+      || this.isName("satisfies")
+    );
   }
 
   private subscript(): void {
@@ -366,7 +419,8 @@ export abstract class ExpressionParser extends JsxParser {
     const first = this.at;
     switch (this.kind) {
       case T.Name:
-        if (this.isName("async") && this.asyncFunction()) return this.tree.kind(this.tree.last) !== N.Arrow;
+        if (this.isName("async") && this.asyncFunction())
+          return this.tree.kind(this.tree.last) !== N.Arrow;
         this.next();
         return true;
       case T.Number: case T.String: case T.Regex:
@@ -569,6 +623,11 @@ export abstract class ExpressionParser extends JsxParser {
   }
 
   protected isWordOrKey(): boolean {
-    return isWord(this.kind) || this.kind === T.String || this.kind === T.Number || this.kind === T.PrivateName;
+    return (
+      isWord(this.kind)
+      || this.kind === T.String
+      || this.kind === T.Number
+      || this.kind === T.PrivateName
+    );
   }
 }

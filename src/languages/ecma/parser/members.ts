@@ -128,8 +128,15 @@ export abstract class MemberParser extends ExpressionParser {
     const newLine = this.tokens.onNewLine(t);
     this.lexer.rewind(mark);
     if (newLine && sameLine) return false;
-    return isWord(kind) || kind === T.String || kind === T.Number || kind === T.LeftBracket || kind === T.PrivateName || kind === T.Star
-      || (kind === T.LeftBrace && word === "static");
+    return (
+      isWord(kind)
+      || kind === T.String
+      || kind === T.Number
+      || kind === T.LeftBracket
+      || kind === T.PrivateName
+      || kind === T.Star
+      || (kind === T.LeftBrace && word === "static")
+    );
   }
 
   /** A member's name; false where none stands here. */
@@ -149,7 +156,11 @@ export abstract class MemberParser extends ExpressionParser {
   protected classLike(kind: N, first: number): void {
     this.eatName("abstract");
     if (!this.eat(T.Class)) this.missing = true;
-    if (isWord(this.kind) && this.kind !== T.Extends && !(this.isName("implements") && isWord(this.peek()))) this.next();
+    if (
+      isWord(this.kind)
+      && this.kind !== T.Extends
+      && !(this.isName("implements") && isWord(this.peek()))
+    ) this.next();
     if (this.dialect.types && this.atLess()) this.typeParameters();
     if (this.kind === T.Extends) {
       const heritage = this.at;
@@ -168,7 +179,8 @@ export abstract class MemberParser extends ExpressionParser {
   protected heritage(word: "implements" | "extends"): void {
     const first = this.at;
     if (!(word === "extends" ? this.eat(T.Extends) : this.eatName(word))) return;
-    do this.type(); while (this.eat(T.Comma));
+    do this.type();
+    while (this.eat(T.Comma));
     this.finish(N.Heritage, first);
   }
 
@@ -247,7 +259,17 @@ export abstract class MemberParser extends ExpressionParser {
 
 const OBJECT_WORDS = new Set(["async"]);
 const CLASS_WORDS = new Set([
-  "async", "declare", "abstract", "public", "private", "protected", "override", "readonly", "accessor", "in", "out",
+  "async",
+  "declare",
+  "abstract",
+  "public",
+  "private",
+  "protected",
+  "override",
+  "readonly",
+  "accessor",
+  "in",
+  "out",
 ]);
 /** Words that may stand on the line before their member. */
 const BEFORE_LINE_END = new Set(["static", "get", "set"]);

@@ -39,7 +39,11 @@ class StatementParser extends MemberParser {
   /** A string alone at the beginning of a body is a directive. */
   private directive(first: number): void {
     const { tree } = this;
-    if (tree.kind(tree.last) === N.Expression && tree.first(tree.last) === first && tree.child(tree.last) === 0) {
+    if (
+      tree.kind(tree.last) === N.Expression
+      && tree.first(tree.last) === first
+      && tree.child(tree.last) === 0
+    ) {
       tree.setKind(tree.last, N.Directive);
     }
   }
@@ -88,8 +92,17 @@ class StatementParser extends MemberParser {
   private skipToStatement(opener: number): void {
     let open = 0;
     while (this.kind !== T.End) {
-      if (open === 0 && this.taken > 0 && (this.lineBefore || this.tokens.kind(this.taken - 1) === T.Semicolon || this.kind === T.RightBrace)) return;
-      if (this.doubtful && this.lineBefore && opener >= 0 && this.columnOf(this.at) <= opener) return;
+      if (
+        open === 0
+        && this.taken > 0
+        && (
+          this.lineBefore
+          || this.tokens.kind(this.taken - 1) === T.Semicolon
+          || this.kind === T.RightBrace
+        )
+      ) return;
+      if (this.doubtful && this.lineBefore && opener >= 0 && this.columnOf(this.at) <= opener)
+        return;
       if (this.isOpener()) open++;
       else if (this.isCloser()) open = Math.max(0, open - 1);
       this.next();
@@ -163,7 +176,9 @@ class StatementParser extends MemberParser {
   // Terminators
 
   private atEnd(opener: number): boolean {
-    return this.kind === T.Semicolon || this.ends(T.RightBrace, opener) || this.kind === T.RightBrace;
+    return (
+      this.kind === T.Semicolon || this.ends(T.RightBrace, opener) || this.kind === T.RightBrace
+    );
   }
 
   /** Ends a statement: at its semicolon, or where the language puts one in (ECMA-262, 12.10). */
@@ -187,7 +202,11 @@ class StatementParser extends MemberParser {
     this.lexer.rewind(mark);
     switch (word) {
       case "let":
-        if (after !== T.LeftBracket && after !== T.LeftBrace && (!isWord(after) || after === T.In || after === T.Instanceof)) return false;
+        if (
+          after !== T.LeftBracket
+          && after !== T.LeftBrace
+          && (!isWord(after) || after === T.In || after === T.Instanceof)
+        ) return false;
         this.variable(first, opener);
         return true;
       case "using":
@@ -231,7 +250,8 @@ class StatementParser extends MemberParser {
         this.classLike(N.Class, first);
         return true;
       case "declare":
-        if (!isWord(after) || after === T.In || after === T.Instanceof || afterWord === "as") return false;
+        if (!isWord(after) || after === T.In || after === T.Instanceof || afterWord === "as")
+          return false;
         this.next();
         this.statementHere(opener);
         this.finish(N.Declared, first);
@@ -247,7 +267,8 @@ class StatementParser extends MemberParser {
   }
 
   private declarators(first: number, opener: number): void {
-    do this.declarator(); while (this.eat(T.Comma));
+    do this.declarator();
+    while (this.eat(T.Comma));
     this.terminated(N.Variable, first, opener);
   }
 
@@ -394,7 +415,8 @@ class StatementParser extends MemberParser {
       if (this.declares()) {
         if (this.isName("await")) this.next();
         this.next();
-        do this.declarator(); while (this.eat(T.Comma));
+        do this.declarator();
+        while (this.eat(T.Comma));
         this.finish(N.Variable, first);
       } else {
         this.expression();
@@ -412,7 +434,8 @@ class StatementParser extends MemberParser {
     if (this.kind === T.Var || this.kind === T.Const) return true;
     if (this.kind !== T.Name) return false;
     const after = this.peek();
-    if (this.isName("let")) return after === T.Name || after === T.LeftBrace || after === T.LeftBracket;
+    if (this.isName("let"))
+      return after === T.Name || after === T.LeftBrace || after === T.LeftBracket;
     if (this.isName("await")) return after === T.Name;
     if (!this.isName("using") || after !== T.Name) return false;
     // `for (using of …)` reads the values of `using`'s namesake.
@@ -469,7 +492,8 @@ class StatementParser extends MemberParser {
     if (this.eat(T.Case)) this.expression();
     else this.next();
     this.expect(T.Colon);
-    const body = this.at;
+    // With the comments before its first statement.
+    const body = this.taken;
     while (this.kind !== T.Case && this.kind !== T.Default && !this.ends(T.RightBrace, opener)) {
       const statement = this.at;
       this.statement(opener);
@@ -509,7 +533,10 @@ class StatementParser extends MemberParser {
     // `import type`, `import defer`, `import source`: a name alone is what is imported.
     const after = this.peek();
     const marked = this.isName("type") || this.isName("defer") || this.isName("source");
-    if (marked && (after === T.LeftBrace || after === T.Star || (after === T.Name && !this.fromFollows()))) this.next();
+    if (
+      marked
+      && (after === T.LeftBrace || after === T.Star || (after === T.Name && !this.fromFollows()))
+    ) this.next();
     if (this.eatWord()) {
       if (this.eat(T.Assign)) {
         // TypeScript's `import a = b.c`.
@@ -555,7 +582,10 @@ class StatementParser extends MemberParser {
 
   private moduleEnd(kind: N, first: number, opener: number): void {
     const attributes = this.at;
-    if ((this.kind === T.With || (this.isName("assert") && !this.lineBefore)) && this.peek() === T.LeftBrace) {
+    if (
+      (this.kind === T.With || (this.isName("assert") && !this.lineBefore))
+      && this.peek() === T.LeftBrace
+    ) {
       this.next();
       this.pattern();
       this.finish(N.ImportAttributes, attributes);
@@ -596,14 +626,27 @@ class StatementParser extends MemberParser {
     const first = this.at;
     const after = this.kind === T.Name ? this.peek() : T.End;
     if (this.kind === T.At) this.decorators();
-    if (this.kind === T.Function || (this.isName("async") && after === T.Function)) return this.functionStatement(first, opener);
-    if (this.kind === T.Class || (this.isName("abstract") && after === T.Class)) return this.classLike(N.Class, first);
-    if (this.dialect.types && this.isName("interface") && isWord(after)) return this.interface(first);
+    if (this.kind === T.Function || (this.isName("async") && after === T.Function))
+      return this.functionStatement(first, opener);
+    if (this.kind === T.Class || (this.isName("abstract") && after === T.Class))
+      return this.classLike(N.Class, first);
+    if (this.dialect.types && this.isName("interface") && isWord(after))
+      return this.interface(first);
     this.assignment();
     this.terminated(N.Expression, first, opener);
   }
 }
 
 const STATEMENT_WORDS = new Set([
-  "let", "using", "await", "async", "type", "interface", "namespace", "module", "global", "abstract", "declare",
+  "let",
+  "using",
+  "await",
+  "async",
+  "type",
+  "interface",
+  "namespace",
+  "module",
+  "global",
+  "abstract",
+  "declare",
 ]);

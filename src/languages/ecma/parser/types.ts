@@ -64,7 +64,11 @@ export abstract class TypeParser extends EcmaBase {
   }
 
   private unionType(): void {
-    this.operators(T.Pipe, N.Union, () => this.operators(T.Ampersand, N.Intersection, () => this.operatorType()));
+    this.operators(
+      T.Pipe,
+      N.Union,
+      () => this.operators(T.Ampersand, N.Intersection, () => this.operatorType()),
+    );
   }
 
   private operators(operator: T, kind: N, operand: () => void): void {
@@ -217,7 +221,8 @@ export abstract class TypeParser extends EcmaBase {
     const annotated = this.kind === T.Colon;
     this.annotation();
     if (this.eat(T.Assign)) this.assignment();
-    if (annotated || optional || this.tokens.kind(first) === T.Ellipsis) this.finish(N.Parameter, first);
+    if (annotated || optional || this.tokens.kind(first) === T.Ellipsis)
+      this.finish(N.Parameter, first);
   }
 
   private functionType(): void {
@@ -278,10 +283,16 @@ export abstract class TypeParser extends EcmaBase {
       const first = this.at;
       if (this.signature()) mapped = true;
       this.finish(N.Signature, first);
-      if (this.kind === T.Semicolon || this.kind === T.Comma || this.lineBefore || this.ends(T.RightBrace, opener)) continue;
+      if (
+        this.kind === T.Semicolon
+        || this.kind === T.Comma
+        || this.lineBefore
+        || this.ends(T.RightBrace, opener)
+      ) continue;
       if (this.at === first || this.isCloser()) break;
       this.missing = true;
-      while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener)) this.next();
+      while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener))
+        this.next();
       this.finish(N.Unparsed, first);
     }
     this.close(T.RightBrace, opener);
@@ -298,7 +309,12 @@ export abstract class TypeParser extends EcmaBase {
     let mapped = false;
     if (this.kind === T.LeftBracket) {
       mapped = this.computedKey();
-    } else if (isWord(this.kind) || this.kind === T.String || this.kind === T.Number || this.kind === T.PrivateName) {
+    } else if (
+      isWord(this.kind)
+      || this.kind === T.String
+      || this.kind === T.Number
+      || this.kind === T.PrivateName
+    ) {
       this.next();
     }
     if (this.kind === T.Plus || this.kind === T.Minus) this.next();
@@ -310,7 +326,13 @@ export abstract class TypeParser extends EcmaBase {
   }
 
   private isModifier(): boolean {
-    if (!this.isName("readonly") && !this.isName("get") && !this.isName("set") && !this.isName("static") && !this.isName("async")) return false;
+    if (
+      !this.isName("readonly")
+      && !this.isName("get")
+      && !this.isName("set")
+      && !this.isName("static")
+      && !this.isName("async")
+    ) return false;
     const after = this.peek();
     return isWord(after) || after === T.LeftBracket || after === T.String || after === T.Number;
   }
@@ -341,7 +363,10 @@ export abstract class TypeParser extends EcmaBase {
   protected typeParameters(): void {
     this.typeList(N.TypeParameters, () => {
       const first = this.at;
-      while ((this.isName("in") || this.kind === T.In || this.kind === T.Const || this.isName("out")) && isWord(this.peek())) this.next();
+      while (
+        (this.isName("in") || this.kind === T.In || this.kind === T.Const || this.isName("out"))
+        && isWord(this.peek())
+      ) this.next();
       if (!this.eatWord()) this.missing = true;
       if (this.eat(T.Extends)) this.type();
       if (this.eat(T.Assign)) this.type();

@@ -1,0 +1,162 @@
+import { Demand, type Sheet } from "../../../core/layout/sheet.js";
+import type { Syntax } from "../../../core/language.js";
+import type { Style } from "../../../core/style/style.js";
+import type { TokenTable } from "../../../core/syntax/tokens.js";
+import { NONE, type Tree } from "../../../core/syntax/tree.js";
+import { delimit } from "../delimiter.js";
+import { N, T } from "../kinds.js";
+import { R, RULES } from "../rules.js";
+import { allowsBracketedWith } from "../version.js";
+
+/** States the demand before element t of a node: its kind, or `T.End` for a child node; and the token kind before it. */
+export type Rule = (t: number, kind: T, before: T) => void;
+
+/** What every part of the layout stands on: walking a node's elements, and the rules between two of them. */
+export abstract class LayoutBase {
+  protected readonly tokens: TokenTable;
+  protected readonly tree: Tree;
+  /** Nesting of the block being laid out. */
+  protected depth = 0;
+  /** How many frames around the place have brackets, real ones or such as may be added: else no line may end. */
+  protected bracketed = 0;
+  protected readonly bracketedWith: boolean;
+  protected readonly asWritten: boolean;
+
+  constructor(protected readonly sheet: Sheet, syntax: Syntax, protected readonly style: Style) {
+    this.tokens = syntax.tokens;
+    this.tree = syntax.tree;
+    this.bracketedWith = allowsBracketedWith(syntax);
+    this.asWritten = style.listSplit === "as-written";
+  }
+
+  /** States the demands before every token of a node but its first. `hang`: steps that its later lines go in. */
+  protected abstract visit(node: number, hang?: number): void;
+
+  /** Goes through the elements of a node, tokens of its own and children, a demand before each but the first. */
+  protected run(node: number, rule: Rule, hang = 1): void {
+    this.elements(this.tree.first(node), this.tree.end(node), this.tree.child(node), rule, hang);
+  }
+
+  protected elements(first: number, end: number, child: number, rule: Rule, hang = 1): void {
+    const { tree, tokens } = this;
+    let before = T.End;
+    for (let t = first; t < end;) {
+      if (child !== NONE && t === tree.first(child)) {
+        if (t > first) rule(t, T.End, before);
+        // A chain of conditionals stays at one depth.
+        this.visit(child, rule === this.ternaryRule && tree.kind(child) === N.Ternary ? 0 : hang);
+        before = T.End;
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        if (!tokens.isTrivia(t)) {
+          const kind: T = tokens.kind(t);
+          if (t > first) rule(t, kind, before);
+          if (kind === T.String) this.string(t);
+          before = kind;
+        }
+        t++;
+      }
+    }
+  }
+
+  protected string(t: number): void {
+    const { stringDelimiter } = this.style;
+    if (stringDelimiter === "as-written") return;
+    const { tokens, sheet } = this;
+    const changes = delimit(
+      tokens.text,
+      tokens.start(t),
+      tokens.end(t),
+      stringDelimiter,
+      RULES[R.StringDelimiter]!,
+    );
+    if (changes.length > 0) sheet.rewrite(t, changes);
+  }
+
+  // Rules between two elements
+
+  /** A place where an expression may break, if a line may end here at all. */
+  protected get fold(): Demand {
+    return this.bracketed > 0 ? Demand.Fold : Demand.Space;
+  }
+
+  protected readonly wordRule: Rule = (t, kind, before) => {
+    switch (kind) {
+      case T.Comma: case T.Semicolon: case T.Colon: return this.sheet.set(t, Demand.Join, R.Comma);
+      case T.Dot:
+        return this.sheet.set(t, before === T.From ? Demand.Space : Demand.Join, R.Import);
+      case T.Star:
+        if (before === T.Except) return this.sheet.set(t, Demand.Join, R.Keyword);
+        break;
+      case T.Name:
+        if (before === T.Dot) return this.sheet.set(t, Demand.Join, R.Import);
+    }
+    this.sheet.set(t, Demand.Space, R.Keyword);
+  };
+
+  protected readonly spacedRule: Rule = (t) => this.sheet.set(t, Demand.Space, R.Operator);
+  protected readonly unaryRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Unary);
+  protected readonly powerRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Power);
+  protected readonly argumentRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Default);
+
+  protected readonly pairRule: Rule = (t, kind) =>
+    this.sheet.set(t, kind === T.Colon ? Demand.Join : Demand.Space, R.Colon);
+
+  protected readonly commaRule: Rule = (t, kind) =>
+    this.sheet.set(t, kind === T.Comma ? Demand.Join : this.fold, R.Comma);
+
+  protected readonly ternaryRule: Rule = (t, kind) =>
+    this.sheet.set(t, kind === T.If || kind === T.Else ? this.fold : Demand.Space, R.Keyword);
+
+  protected readonly comprehensionRule: Rule = (t) => this.sheet.set(t, this.fold, R.Keyword);
+
+  protected readonly lambdaRule: Rule = (t, kind) =>
+    this.sheet.set(t, kind === T.Colon ? Demand.Join : Demand.Space, R.Colon);
+
+  protected readonly parameterRule: Rule = (t, kind, before) => {
+    switch (kind) {
+      case T.Comma: return this.sheet.set(t, Demand.Join, R.Comma);
+      default:
+        this.sheet.set(
+          t,
+          before === T.Star || before === T.DoubleStar ? Demand.Join : Demand.Space,
+          R.Comma,
+        );
+    }
+  };
+
+  /** Two-word operators stay together; else the expression may break before or after them. */
+  protected readonly binaryRule: Rule = (t, kind, before) => {
+    const operator = kind >= T.Or && kind <= T.Percent;
+    if (operator && ((kind === T.In && before === T.Not) || (kind === T.Not && before === T.Is))) {
+      this.sheet.set(t, Demand.Space, R.Operator);
+    } else {
+      const breaks = operator === (this.style.operatorSplit === "before");
+      this.sheet.set(t, breaks ? this.fold : Demand.Space, R.Operator);
+    }
+  };
+
+  // Questions
+
+  protected hasOwn(node: number, kind: T): boolean {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node);) {
+      if (child !== NONE && t === tree.first(child)) {
+        t = tree.end(child);
+        child = tree.next(child);
+      } else if (tokens.kind(t++) === kind) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  protected isBracket(kind: N): boolean {
+    switch (kind) {
+      case N.Paren: case N.Tuple: case N.List: case N.Set: case N.Dict: return true;
+      default: return false;
+    }
+  }
+}

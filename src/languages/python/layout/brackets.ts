@@ -1,0 +1,192 @@
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import { LayoutBase } from "./base.js";
+
+/** What a list in brackets does with the comma after its last item. */
+const enum Comma {
+  /** As the style says. */
+  Free,
+  /** None may be added. */
+  Barred,
+  /** The one there must stay. */
+  Needed,
+}
+
+/** What a bracket holds. */
+interface Items {
+  count: number;
+  /** One past the last token of the last item, or -1. */
+  lastEnd: number;
+  /** The comma after the last item, or -1. */
+  comma: number;
+  /** The gap inside the last item up to which the list must fit to keep it close; 0 for none. */
+  hug: number;
+  numbers: boolean;
+  comprehension: boolean;
+  unparsed: boolean;
+}
+
+/** Lists in brackets of every kind. */
+export abstract class BracketLayout extends LayoutBase {
+  protected bracket(node: number): void {
+    const { tree, tokens, sheet } = this;
+    const kind: N = tree.kind(node);
+    const opener = tree.first(node);
+    const closer = tree.end(node) - 1;
+    const first = tokens.skipTrivia(opener + 1);
+    if (first === closer && closer === opener + 1) {
+      sheet.set(closer, Demand.Join, R.Bracket);
+      return;
+    }
+    const items = this.itemsOf(node);
+    const flow = items.numbers && items.count > 3;
+    const split = this.asWritten && this.splitAtOwn(node);
+    const frame = sheet.open(
+      opener + 1,
+      closer,
+      FrameFlag.Bracket | (flow ? FrameFlag.Flow : 0) | (split ? FrameFlag.Split : 0),
+      1,
+    );
+    if (items.hug > 0) sheet.frames.setHug(frame, items.hug);
+    const hang = items.count > 1 || kind === N.Dict ? 1 : 0;
+    this.bracketed++;
+    let child = tree.child(node);
+    let before: T = T.Comma;
+    for (let t = opener + 1; t < closer;) {
+      if (child !== NONE && t === tree.first(child)) {
+        this.itemGap(t, first, before, child);
+        this.visit(child, hang);
+        before = T.End;
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        if (!tokens.isTrivia(t)) {
+          const token: T = tokens.kind(t);
+          if (token === T.Comma) sheet.set(t, Demand.Join, R.Comma);
+          else this.itemGap(t, first, before, NONE);
+          if (token === T.String) this.string(t);
+          before = token;
+        }
+        t++;
+      }
+    }
+    sheet.set(closer, Demand.Seam, R.Bracket);
+    sheet.mark(closer, Mark.Out);
+    this.closingComma(items, this.commaRuleOf(kind, items));
+    this.bracketed--;
+    sheet.close();
+  }
+
+  protected itemGap(t: number, first: number, before: T, child: number): void {
+    const { sheet } = this;
+    if (t === first) sheet.set(t, Demand.Seam, R.Bracket);
+    else if (before === T.Comma) sheet.set(t, Demand.Fold, R.Comma);
+    else if (before === T.Star || before === T.DoubleStar) sheet.set(t, Demand.Join, R.Unary);
+    else
+      sheet.set(
+        t,
+        child !== NONE && this.tree.kind(child) === N.Unparsed ? Demand.AsWritten : Demand.Space,
+        R.Unparsed,
+      );
+  }
+
+  protected commaRuleOf(kind: N, items: Items): Comma {
+    if (kind === N.Paren || items.comprehension || items.unparsed) return Comma.Barred;
+    if (items.count === 1 && (kind === N.Tuple || kind === N.Subscript))
+      return items.comma >= 0 ? Comma.Needed : Comma.Barred;
+    return Comma.Free;
+  }
+
+  protected closingComma({ lastEnd, comma }: Items, rule: Comma): void {
+    const { sheet, style } = this;
+    if (lastEnd < 0 || rule !== Comma.Free || style.closingComma === "as-written") return;
+    if (comma >= 0) {
+      sheet.mark(comma, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
+      sheet.rule[comma] = R.ClosingComma;
+    } else if (style.closingComma === "when-split") {
+      sheet.mark(lastEnd, Mark.CommaSlot);
+    }
+  }
+
+  /** Whether the author began a line at one of the bracket's own gaps. */
+  protected splitAtOwn(node: number): boolean {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node);) {
+      if (t > tree.first(node) && tokens.onNewLine(t)) return true;
+      if (child !== NONE && t === tree.first(child)) {
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        t++;
+      }
+    }
+    return false;
+  }
+
+  protected itemsOf(node: number): Items {
+    const { tree, tokens } = this;
+    const closer = tree.end(node) - 1;
+    const items: Items = {
+      count: 0,
+      lastEnd: -1,
+      comma: -1,
+      hug: 0,
+      numbers: true,
+      comprehension: false,
+      unparsed: false,
+    };
+    let child = tree.child(node);
+    let displays = 0;
+    let last: number = NONE;
+    for (let t = tree.first(node) + 1; t < closer;) {
+      if (child !== NONE && t === tree.first(child)) {
+        const kind: N = tree.kind(child);
+        if (kind === N.Comprehension) items.comprehension = true;
+        if (kind === N.Unparsed) items.unparsed = true;
+        if (kind !== N.Unary || tree.child(child) !== NONE) items.numbers = false;
+        if (this.isBracket(kind) && kind !== N.Paren && tree.end(child) - tree.first(child) > 2)
+          displays++;
+        items.comma = -1;
+        items.lastEnd = tree.end(child);
+        items.count++;
+        last = child;
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        if (!tokens.isTrivia(t)) {
+          if (tokens.kind(t) === T.Comma) {
+            items.comma = t;
+          } else {
+            items.comma = -1;
+            items.lastEnd = t + 1;
+            items.count++;
+            last = NONE;
+            if (tokens.kind(t) !== T.Number) items.numbers = false;
+          }
+        }
+        t++;
+      }
+    }
+    if (tree.kind(node) === N.Arguments && last !== NONE && items.lastEnd === tree.end(last))
+      items.hug = this.hugOf(last, displays, items.count);
+    return items;
+  }
+
+  /** The gap just inside the last argument where that is a display, the only one among the arguments. */
+  protected hugOf(last: number, displays: number, count: number): number {
+    const { tree } = this;
+    const kind: N = tree.kind(last);
+    if (kind === N.Argument && count === 1) {
+      const value = tree.lastChild(last);
+      return value !== NONE && tree.end(value) === tree.end(last)
+        ? this.hugOf(value, displays + 1, count)
+        : 0;
+    }
+    if (kind !== N.List && kind !== N.Set && kind !== N.Dict && !(kind === N.Tuple && count === 1))
+      return 0;
+    return displays === 1 && tree.end(last) - tree.first(last) > 2 ? tree.first(last) + 1 : 0;
+  }
+}

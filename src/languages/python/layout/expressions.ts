@@ -1,0 +1,218 @@
+import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import type { Rule } from "./base.js";
+import { BracketLayout } from "./brackets.js";
+
+/** Expressions, and values that brackets may be put around. */
+export abstract class ExpressionLayout extends BracketLayout {
+  // Values that brackets may be put around
+
+  /**
+   * Tokens [first, end) as a value of a statement. Where it does not fit and cannot be split inside
+   * its own brackets, brackets are put around it.
+   */
+  protected value(first: number, end: number, child: number): void {
+    const { tree, sheet, tokens } = this;
+    const kind: N = child !== NONE && tree.first(child) === first && tree.end(child) === end
+      ? tree.kind(child)
+      : N.None;
+    if (kind === N.Yield) {
+      sheet.set(first, Demand.Space, R.Keyword);
+      return this.yields(child);
+    }
+    if (this.isBracket(kind) || kind === N.Unparsed || this.continued(first, end)) {
+      sheet.set(first, Demand.Space, R.Operator);
+      return this.elements(first, end, child, this.wordRule, 1);
+    }
+    const inside = this.bracketFirst(kind, child) ? this.breakInside(tree.child(child)) : 0;
+    const chain = kind === N.Primary && this.links(child) >= 2;
+    const atom =
+      kind === N.None || (inside === 0 && !chain && (kind === N.Primary || kind === N.Unary));
+    const comma =
+      kind === N.ExpressionList
+      && this.style.closingComma === "when-split"
+      && tokens.kind(end - 1) !== T.Comma;
+    const flags =
+      FrameFlag.Parens | (atom ? FrameFlag.IfItHelps : 0) | (comma ? FrameFlag.Comma : 0);
+    const frame = sheet.open(first, end - 1, flags, 1);
+    if (inside > 0) sheet.frames.setHug(frame, inside);
+    sheet.set(first, Demand.Fold, R.Operator);
+    this.bracketed++;
+    if (kind === N.ExpressionList) this.run(child, this.commaRule);
+    else this.elements(first, end, child, this.wordRule, 0);
+    this.bracketed--;
+    sheet.close();
+  }
+
+  /** Whether a value of this kind is split inside its own brackets before any are put around it. */
+  protected bracketFirst(kind: N, node: number): boolean {
+    const { tree } = this;
+    switch (kind) {
+      case N.Primary: return this.links(node) < 2;
+      case N.Await: case N.Not: case N.Unary: case N.Starred: case N.Lambda: {
+        const operand = tree.lastChild(node);
+        return (
+          operand !== NONE
+          && (this.isBracket(tree.kind(operand)) || this.bracketFirst(tree.kind(operand), operand))
+        );
+      }
+      case N.Binary: {
+        const last = tree.lastChild(node);
+        if (last === NONE || last !== tree.child(node) || tree.end(last) !== tree.end(node))
+          return false;
+        if (this.hasOwn(node, T.And) || this.hasOwn(node, T.Or)) return false;
+        return this.isBracket(tree.kind(last)) || this.bracketFirst(tree.kind(last), last);
+      }
+      default: return false;
+    }
+  }
+
+  /** The first gap just inside a bracket that is not empty, among a node and its later siblings; 0 for none. */
+  protected breakInside(node: number): number {
+    const { tree } = this;
+    for (let c = node; c !== NONE; c = tree.next(c)) {
+      const kind: N = tree.kind(c);
+      if (kind === N.Arguments || kind === N.Subscript || this.isBracket(kind)) {
+        if (tree.end(c) - tree.first(c) > 2) return tree.first(c) + 1;
+      } else {
+        const inner = this.breakInside(tree.child(c));
+        if (inner > 0) return inner;
+      }
+    }
+    return 0;
+  }
+
+  /** Whether a backslash carries a line on within tokens [first, end]. */
+  protected continued(first: number, end: number): boolean {
+    for (let t = first; t < end; t++) if (this.tokens.has(t, TokenFlag.Continues)) return true;
+    return first > 0 && this.tokens.has(first - 1, TokenFlag.Continues);
+  }
+
+  protected yields(node: number): void {
+    const { tree, tokens } = this;
+    const child = tree.child(node);
+    let t = tokens.skipTrivia(tree.first(node) + 1);
+    if (tokens.kind(t) === T.From && t < tree.end(node)) {
+      this.sheet.set(t, Demand.Space, R.Keyword);
+      t = tokens.skipTrivia(t + 1);
+    }
+    if (t < tree.end(node)) this.value(t, tree.end(node), child);
+  }
+
+  // Expressions
+
+  protected folded(node: number, hang: number, rule: Rule): void {
+    const { tree, sheet } = this;
+    sheet.open(tree.first(node) + 1, tree.end(node) - 1, FrameFlag.Whole, hang);
+    this.run(node, rule);
+    sheet.close();
+  }
+
+  protected binary(node: number, hang: number): void {
+    this.folded(node, hang, this.binaryRule);
+  }
+
+  protected strings(node: number, hang: number): void {
+    const { tree, sheet } = this;
+    const written = this.asWritten && this.splitBetween(tree.first(node) + 1, tree.end(node));
+    sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
+    this.run(node, this.commaRule);
+    sheet.close();
+  }
+
+  protected splitBetween(first: number, end: number): boolean {
+    for (let t = first; t < end; t++) if (this.tokens.onNewLine(t)) return true;
+    return false;
+  }
+
+  /** How many calls or subscripts of a chain are followed by a dot. */
+  protected links(node: number): number {
+    const { tree, tokens } = this;
+    let links = 0;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      const after = tokens.skipTrivia(tree.end(c));
+      if (tree.kind(c) === N.Arguments && after < tree.end(node) && tokens.kind(after) === T.Dot)
+        links++;
+    }
+    return links;
+  }
+
+  protected primary(node: number, hang: number): void {
+    const { tree, tokens, sheet } = this;
+    const chain = this.links(node) >= 2;
+    if (chain) {
+      const written = this.asWritten && this.chainSplit(node);
+      sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
+    }
+    let child = tree.child(node);
+    let call = false;
+    for (let t = tree.first(node); t < tree.end(node);) {
+      if (child !== NONE && t === tree.first(child)) {
+        if (t > tree.first(node)) sheet.set(t, Demand.Join, R.Call);
+        this.visit(child);
+        call = tree.kind(child) === N.Arguments;
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        if (!tokens.isTrivia(t)) {
+          const kind = tokens.kind(t);
+          if (t === tree.first(node) && kind === T.String) this.string(t);
+          if (t > tree.first(node)) {
+            if (kind === T.Dot && tokens.kind(t - 1) === T.Number)
+              sheet.set(t, Demand.AsWritten, R.Call);
+            else
+              sheet.set(
+                t,
+                chain && call && kind === T.Dot && this.bracketed > 0 ? Demand.Seam : Demand.Join,
+                R.Call,
+              );
+          }
+          call = false;
+        }
+        t++;
+      }
+    }
+    if (chain) sheet.close();
+  }
+
+  /** Whether a line was begun before a dot that follows a call. */
+  protected chainSplit(node: number): boolean {
+    const { tree, tokens } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      const dot = tree.end(c);
+      if (
+        tree.kind(c) === N.Arguments
+        && dot < tree.end(node)
+        && tokens.onNewLine(dot)
+        && !this.continued(dot, dot + 1)
+      ) return true;
+    }
+    return false;
+  }
+
+  protected parameter(node: number): void {
+    const annotated = this.hasOwn(node, T.Colon);
+    this.run(node, (t, kind, before) => {
+      if (kind === T.Assign || before === T.Assign)
+        this.sheet.set(t, annotated ? Demand.Space : Demand.Join, R.Default);
+      else if (before === T.Colon) this.sheet.set(t, Demand.Space, R.Annotation);
+      else this.sheet.set(t, Demand.Join, R.Annotation);
+    });
+  }
+
+  /** A colon between simple bounds stands close, else it is spaced as the operator it is. */
+  protected slice(node: number): void {
+    const { tree } = this;
+    let simple = true;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      if (tree.kind(c) !== N.Unary || tree.child(c) !== NONE) simple = false;
+    }
+    this.run(node, (t, kind, before) => {
+      const spaced = !simple && !(kind === T.Colon && before === T.Colon);
+      this.sheet.set(t, spaced ? Demand.Space : Demand.Join, R.Slice);
+    });
+  }
+}

@@ -1,0 +1,394 @@
+import { Demand, FrameFlag, Mark, type Sheet } from "../../../core/layout/sheet.js";
+import type { Syntax } from "../../../core/language.js";
+import type { Style } from "../../../core/style/style.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { layoutBlock } from "../../../core/layout/block.js";
+import { N, T } from "../kinds.js";
+import { R, RULES } from "../rules.js";
+import { ExpressionLayout } from "./expressions.js";
+
+/** States the demands of PEP 8 on the gaps of a Python document. */
+export function layoutPython(sheet: Sheet, syntax: Syntax, style: Style): void {
+  new PythonLayout(sheet, syntax, style).module();
+}
+
+/** Blocks and statements. */
+class PythonLayout extends ExpressionLayout {
+  // Blocks
+
+  module(): void {
+    this.commentSigns();
+    this.block(this.tree.root, N.Module);
+  }
+
+  /** One space after a comment's sign; marks such as `#!` and `#:` and rulers are left alone. */
+  private commentSigns(): void {
+    const { tokens, sheet } = this;
+    for (let t = 0; t < tokens.count; t++) {
+      if (tokens.kind(t) !== T.Comment) continue;
+      const at = tokens.start(t) + 1;
+      if (at < tokens.end(t) && /[\p{L}\p{N}_"'([{<@$]/u.test(tokens.text[at]!)) {
+        sheet.rewrite(t, [{ from: at, to: at, text: " ", rule: RULES[R.Comment]! }]);
+      }
+    }
+  }
+
+  /** The statements of a node; `docstring` marks where a string statement in front documents it. */
+  private block(node: number, owner: N): void {
+    const { sheet, tree } = this;
+    const documented = owner === N.Module || owner === N.Function || owner === N.Class;
+    const docstring = documented && this.isDocstring(tree.child(node)) ? tree.child(node) : NONE;
+    if (docstring !== NONE) this.docstring(tree.first(docstring));
+    const most = Math.min(this.style.blankLineLimit, this.depth === 0 ? 2 : 1);
+    layoutBlock(sheet, tree, node, {
+      blanks: (previous, child) => {
+        // A blank line follows what documents a module or a class (PEP 257).
+        const apart = previous === docstring && previous !== NONE && owner !== N.Function ? 1 : 0;
+        const [least, limit] = this.blanksBetween(previous, child, most);
+        return [Math.min(Math.max(least, apart), limit), limit];
+      },
+      most,
+      child: (child) => this.visit(child),
+      token: (t) => this.separator(t),
+      lineRule: R.BlankLines,
+      commentRule: R.Comment,
+    });
+  }
+
+  /** A semicolon between statements goes: what follows it gets a line of its own. */
+  private separator(t: number): void {
+    this.sheet.set(t, Demand.Join, R.Semicolon);
+    this.sheet.mark(t, this.tokens.kind(t) === T.Semicolon ? Mark.Removed : Mark.Held);
+  }
+
+  private blanksBetween(previous: number, child: number, most: number): readonly [number, number] {
+    if (previous === NONE) return [0, most];
+    if (this.isDefinition(previous) || this.isDefinition(child)) return [most, most];
+    if (this.depth === 0 && this.isImport(previous) && !this.isImport(child))
+      return [Math.min(1, most), most];
+    return [0, most];
+  }
+
+  private isDefinition(node: number): boolean {
+    const kind: N = this.tree.kind(node);
+    return kind === N.Function || kind === N.Class || kind === N.Decorated;
+  }
+
+  private isImport(node: number): boolean {
+    const kind: N = this.tree.kind(node);
+    return kind === N.Import || kind === N.ImportFrom;
+  }
+
+  /** Whether a statement is a string and nothing else. */
+  private isDocstring(statement: number): boolean {
+    const { tree, tokens } = this;
+    if (
+      statement === NONE || tree.kind(statement) !== N.Expression || tree.child(statement) !== NONE
+    ) return false;
+    return (
+      tree.end(statement) === tree.first(statement) + 1
+      && tokens.kind(tree.first(statement)) === T.String
+    );
+  }
+
+  /** The inner lines of a docstring move with its first. */
+  private docstring(t: number): void {
+    const { tokens, sheet } = this;
+    if (
+      tokens.has(t, TokenFlag.MultiLine)
+      && /^[ru]*("""|''')/i.test(tokens.text.slice(tokens.start(t), tokens.start(t) + 5))
+    ) {
+      sheet.mark(t, Mark.Reindent);
+    }
+  }
+
+  private suite(node: number, owner: N): void {
+    const { sheet, tree } = this;
+    if (tree.end(node) <= tree.first(node)) return;
+    sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
+    this.depth++;
+    this.block(node, owner);
+    this.depth--;
+    sheet.close();
+  }
+
+  /** Lines at one depth, as of an `if` with its clauses or of decorators. */
+  private stack(node: number, most: number): void {
+    layoutBlock(this.sheet, this.tree, node, {
+      blanks: () => [0, most],
+      most,
+      child: (child) => this.visit(child),
+      token: () => {},
+      lineRule: R.Line,
+      commentRule: R.Comment,
+    }, false);
+  }
+
+  // One node
+
+  protected visit(node: number, hang = 1): void {
+    const { tree } = this;
+    switch (tree.kind(node) as N) {
+      case N.Unparsed: return this.unparsed(node);
+      case N.Suite: return;
+      case N.Stray: return this.stray(node);
+      case N.Compound: return this.stack(node, Math.min(1, this.style.blankLineLimit));
+      case N.Decorated: return this.stack(node, 0);
+      case N.Decorator: return this.run(node, this.unaryRule);
+      case N.Clause: return this.clause(node);
+      case N.Function: case N.Class: return this.definition(node);
+      case N.Expression: return this.run(node, this.wordRule);
+      case N.Assignment: case N.TypeAlias: return this.assignment(node);
+      case N.Annotated: return this.annotated(node);
+      case N.Keyword: return this.keyword(node);
+      case N.Import: case N.ImportFrom: return this.run(node, this.wordRule);
+      case N.ImportNames: return this.importNames(node);
+      case N.WithItems: return this.withItems(node);
+      case N.As: case N.Await: case N.Not: return this.run(node, this.wordRule, hang);
+      case N.Yield: return this.yields(node);
+      case N.Binary: return this.binary(node, hang);
+      case N.Ternary: return this.folded(node, hang, this.ternaryRule);
+      case N.Comprehension: return this.folded(node, 0, this.comprehensionRule);
+      case N.ComprehensionClause: return this.run(node, this.wordRule);
+      case N.Strings: return this.strings(node, hang);
+      case N.ExpressionList: return this.folded(node, 0, this.commaRule);
+      case N.Power: return this.run(node, this.powerRule);
+      case N.Unary: case N.Starred: return this.run(node, this.unaryRule);
+      case N.Named: return this.run(node, this.spacedRule);
+      case N.Lambda: return this.run(node, this.lambdaRule, hang);
+      case N.LambdaParameters: return this.run(node, this.parameterRule);
+      case N.Primary: return this.primary(node, hang);
+      case N.Argument: return this.run(node, this.argumentRule);
+      case N.Pair: return this.run(node, this.pairRule);
+      case N.Parameter: return this.parameter(node);
+      case N.Slice: return this.slice(node);
+      case N.Arguments: case N.Subscript: case N.Paren: case N.Tuple: case N.List: case N.Set: case N.Dict:
+      case N.Parameters: case N.TypeParameters:
+        return this.bracket(node);
+      default: return this.run(node, this.wordRule);
+    }
+  }
+
+  /** What was not understood keeps its gaps. */
+  private unparsed(node: number): void {
+    for (let t = this.tree.first(node) + 1; t < this.tree.end(node); t++)
+      this.sheet.set(t, Demand.AsWritten, R.Unparsed);
+  }
+
+  private stray(node: number): void {
+    const first = this.tree.first(node);
+    // The block's parent has put its first line in place; it stands one step deeper.
+    this.sheet.open(first, this.tree.end(node) - 1, FrameFlag.Block, 1);
+    this.depth++;
+    this.block(node, N.Stray);
+    this.depth--;
+    this.sheet.close();
+  }
+
+  // Statements
+
+  private clause(node: number): void {
+    const { tree, tokens } = this;
+    const first = tokens.skipTrivia(tree.first(node));
+    const head: T = tokens.kind(first);
+    const conditional =
+      head === T.If
+      || head === T.Elif
+      || head === T.While
+      || tokens.is(first, "match")
+      || tokens.is(first, "case");
+    this.header(node, (t, child) => {
+      if (conditional && child !== NONE && tree.kind(child) !== N.As)
+        return this.value(t, tree.end(child), child);
+      // The iterable of a `for`: what follows `in`.
+      if (child !== NONE && this.previousIs(t, T.In)) return this.value(t, tree.end(child), child);
+      return false;
+    });
+  }
+
+  private previousIs(t: number, kind: T): boolean {
+    return this.tokens.kind(t - 1) === kind;
+  }
+
+  /** The tokens of a header and the suite that it opens. `special` may lay out a child itself. */
+  private header(node: number, special: (t: number, child: number) => void | false): void {
+    const { tree, tokens, sheet } = this;
+    let child = tree.child(node);
+    let before = T.End;
+    for (let t = tree.first(node); t < tree.end(node);) {
+      if (child !== NONE && t === tree.first(child)) {
+        if (tree.kind(child) === N.Suite) {
+          this.suite(child, tree.kind(node));
+        } else if (t === tree.first(node)) {
+          this.visit(child);
+        } else if (special(t, child) === false) {
+          this.headerRule(t, T.End, before);
+          this.visit(child);
+        }
+        before = T.End;
+        t = tree.end(child);
+        child = tree.next(child);
+      } else {
+        const kind: T = tokens.kind(t);
+        if (!tokens.isTrivia(t)) {
+          if (t > tree.first(node)) this.headerRule(t, kind, before);
+          if (kind === T.String) this.string(t);
+          before = kind;
+        } else if (
+          sheet.demand[t] === Demand.Unset
+          && !tokens.onNewLine(t)
+          && tokens.has(t, TokenFlag.EndsLine)
+        ) {
+          sheet.set(t, Demand.Trailing, R.Comment);
+        }
+        t++;
+      }
+    }
+  }
+
+  private headerRule(t: number, kind: T, before: T): void {
+    if (kind === T.Colon) this.sheet.set(t, Demand.Join, R.Colon);
+    else this.wordRule(t, kind, before);
+  }
+
+  private definition(node: number): void {
+    this.header(node, (t, child) => {
+      const kind: N = this.tree.kind(child);
+      const list = kind === N.Parameters || kind === N.TypeParameters;
+      if (!list && kind !== N.Tuple && kind !== N.Paren) return false;
+      if (this.previousIs(t, T.Arrow)) return false;
+      this.sheet.set(t, Demand.Join, R.Call);
+      this.bracket(child);
+      return undefined;
+    });
+  }
+
+  private keyword(node: number): void {
+    const { tree, tokens } = this;
+    const first = tree.first(node);
+    const keyword: T = tokens.kind(first);
+    const value = keyword === T.Return || keyword === T.Assert || keyword === T.Raise;
+    this.parts(
+      node,
+      (kind, before) => value && kind !== T.Comma && (before === keyword || before === T.Comma),
+    );
+  }
+
+  private assignment(node: number): void {
+    const last = this.lastAssign(node);
+    this.parts(node, (_, before, t) => t > last && (before === T.Assign || before === T.Augmented));
+  }
+
+  private lastAssign(node: number): number {
+    for (let t = this.tree.end(node) - 1; t > this.tree.first(node); t--) {
+      const kind = this.tokens.kind(t);
+      if (kind === T.Assign || kind === T.Augmented) {
+        // Those inside brackets are a child's.
+        let own = true;
+        for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c))
+          if (this.tree.first(c) <= t && t < this.tree.end(c)) own = false;
+        if (own) return t;
+      }
+    }
+    return -1;
+  }
+
+  private annotated(node: number): void {
+    this.parts(node, (_, before) => before === T.Assign);
+  }
+
+  /** The elements of a statement, those that `isValue` names as values that brackets may be put around. */
+  private parts(node: number, isValue: (kind: T, before: T, t: number) => boolean): void {
+    const { tree, tokens } = this;
+    let child = tree.child(node);
+    let before = T.End;
+    const first = tree.first(node);
+    for (let t = first; t < tree.end(node);) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const kind: T = isChild ? T.End : tokens.kind(t);
+      const end = isChild ? tree.end(child) : t + 1;
+      if (!tokens.isTrivia(t)) {
+        if (t > first && isValue(kind, before, t)) {
+          this.value(t, end, isChild ? child : NONE);
+        } else {
+          if (t > first) this.statementRule(t, kind);
+          if (isChild) this.visit(child);
+          else if (kind === T.String) this.string(t);
+        }
+        before = kind;
+      }
+      t = end;
+      if (isChild) child = tree.next(child);
+    }
+  }
+
+  private statementRule(t: number, kind: T): void {
+    if (kind === T.Comma) this.sheet.set(t, Demand.Join, R.Comma);
+    else if (kind === T.Colon) this.sheet.set(t, Demand.Join, R.Annotation);
+    else if (this.isTypeParameters(t)) this.sheet.set(t, Demand.Join, R.Call);
+    else
+      this.sheet.set(
+        t,
+        Demand.Space,
+        kind === T.Assign || kind === T.Augmented ? R.Operator : R.Keyword,
+      );
+  }
+
+  private isTypeParameters(t: number): boolean {
+    return (
+      this.tokens.kind(t) === T.LeftBracket
+      && this.tokens.kind(t - 1) === T.Name
+      && this.tokens.is(t - 2, "type")
+    );
+  }
+
+  private importNames(node: number): void {
+    const { tree, tokens, sheet } = this;
+    if (tokens.kind(tree.first(node)) === T.LeftParen) return this.bracket(node);
+    if (tree.end(node) - tree.first(node) < 2) return;
+    if (this.continued(tree.first(node), tree.end(node))) return this.run(node, this.wordRule);
+    // The rule for the gap before the names was stated by the parent; in this frame it may break.
+    const commas =
+      tokens.kind(tree.end(node) - 1) !== T.Comma && this.style.closingComma === "when-split";
+    sheet.open(
+      tree.first(node),
+      tree.end(node) - 1,
+      FrameFlag.Parens | (commas ? FrameFlag.Comma : 0),
+      1,
+    );
+    sheet.set(tree.first(node), Demand.Fold, R.Import);
+    this.bracketed++;
+    this.run(node, this.commaRule);
+    this.bracketed--;
+    sheet.close();
+  }
+
+  private withItems(node: number): void {
+    const { tree, tokens, sheet } = this;
+    const several = this.hasOwn(node, T.Comma);
+    if (
+      !this.bracketedWith
+      || (!several && tokens.kind(tree.first(node)) === T.LeftParen)
+      || this.continued(tree.first(node), tree.end(node))
+    ) {
+      return this.run(node, this.wordRule, 0);
+    }
+    const comma =
+      several
+      && this.style.closingComma === "when-split"
+      && tokens.kind(tree.end(node) - 1) !== T.Comma;
+    const frame = sheet.open(
+      tree.first(node),
+      tree.end(node) - 1,
+      FrameFlag.Parens | (comma ? FrameFlag.Comma : 0),
+      1,
+    );
+    sheet.set(tree.first(node), Demand.Fold, R.Keyword);
+    if (!several) sheet.frames.setHug(frame, this.breakInside(tree.child(node)));
+    this.bracketed++;
+    this.run(node, this.commaRule);
+    this.bracketed--;
+    sheet.close();
+  }
+}
