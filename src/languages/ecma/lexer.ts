@@ -166,25 +166,20 @@ export class Lexer {
     this.add(first >= 97 && first <= 119 ? reserved(text, start, i, first) : T.Name, start, i);
   }
 
+  /** A string; one that its line leaves open is no token of the language. */
   private string(start: number, quote: number): void {
     const { text } = this;
     let flags = 0;
-    let i = start + 1;
-    for (; i < text.length; i++) {
+    for (let i = start + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === quote) {
-        i++;
-        break;
-      }
-      if (c === 92) {
-        i++;
-        if (text.charCodeAt(i) === 13 && text.charCodeAt(i + 1) === 10) i++;
-        if (isLineEnd(text.charCodeAt(i))) flags = TokenFlag.MultiLine;
-      } else if (c === 10 || c === 13) {
-        break;
-      }
+      if (c === quote) return this.add(T.String, start, i + 1, flags);
+      if (c === 10 || c === 13) return this.add(T.Unknown, start, i, flags);
+      if (c !== 92) continue;
+      i++;
+      if (text.charCodeAt(i) === 13 && text.charCodeAt(i + 1) === 10) i++;
+      if (isLineEnd(text.charCodeAt(i))) flags = TokenFlag.MultiLine;
     }
-    this.add(T.String, start, Math.min(i, text.length), flags);
+    this.add(T.Unknown, start, text.length, flags | TokenFlag.Continues);
   }
 
   private number(start: number): void {
@@ -218,7 +213,12 @@ export class Lexer {
       else if (c === 36 && text.charCodeAt(i + 1) === 123)
         return this.add(open, start, i + 2, this.multiLine(start, i));
     }
-    this.add(whole, start, text.length, this.multiLine(start, text.length) | TokenFlag.Continues);
+    this.add(
+      T.Unknown,
+      start,
+      text.length,
+      this.multiLine(start, text.length) | TokenFlag.Continues,
+    );
   }
 
   private operator(start: number, c: number): void {
@@ -361,12 +361,9 @@ export class Lexer {
     const start = this.again(t);
     const close = text.indexOf(text[start]!, start + 1);
     const end = close < 0 ? text.length : close + 1;
-    this.add(
-      T.String,
-      start,
-      end,
-      this.multiLine(start, end) | (close < 0 ? TokenFlag.Continues : 0),
-    );
+    const lines = this.multiLine(start, end);
+    if (close < 0) this.add(T.Unknown, start, end, lines | TokenFlag.Continues);
+    else this.add(T.String, start, end, lines);
   }
 
   /** Between tags: the next `<`, `{`, or word of text. Forgets the tokens from `t` on, read otherwise. */

@@ -178,7 +178,9 @@ export abstract class ExpressionLayout extends JsxLayout {
 
   private targetRule(t: number, kind: T, child: number): void {
     if (kind === T.Semicolon) return this.join(t, R.Terminator);
-    if (kind === T.Bang || kind === T.Question || this.kindOf(child) === N.Annotation)
+    const childKind = this.kindOf(child);
+    if (childKind === N.TypeParameters) return this.join(t, R.Type);
+    if (kind === T.Bang || kind === T.Question || childKind === N.Annotation)
       return this.join(t, R.Type);
     this.space(t, R.Operator);
   }

@@ -41,12 +41,9 @@ export abstract class ListLayout extends LayoutBase {
       || kind === N.EnumBody;
     const flow = kind === N.Array && items.numbers && items.count > 3;
     const split = kind === N.EnumBody ? FrameFlag.Split : this.writtenSplit(node);
-    const frame = sheet.open(
-      opener + 1,
-      closer,
-      FrameFlag.Bracket | (flow ? FrameFlag.Flow : 0) | split,
-      1,
-    );
+    const whole = kind === N.Object && (items.count > 1 || this.kindOf(items.last) === N.Method);
+    const flags = (flow ? FrameFlag.Flow : 0) | (whole ? FrameFlag.Whole : 0) | split;
+    const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
     const hug = this.hugOf(kind, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     const hang = items.count > 1 && kind !== N.ForHead ? 1 : 0;
@@ -102,7 +99,8 @@ export abstract class ListLayout extends LayoutBase {
 
   private takesComma(node: number, kind: N, items: Items): boolean {
     switch (kind) {
-      case N.Paren: case N.TypeParen: case N.Condition: case N.ForHead: case N.Subscript: case N.TypeArguments: case N.Computed:
+      case N.Paren: case N.TypeParen: case N.Condition: case N.ForHead: case N.Subscript:
+      case N.TypeArguments: case N.Computed:
       case N.JsxExpression:
         return false;
       case N.Arguments:

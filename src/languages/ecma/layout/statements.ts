@@ -232,12 +232,24 @@ export class EcmaLayout extends ExpressionLayout {
     const first = tree.first(child);
     const empty = tree.kind(child) === N.Empty && !tokens.onNewLine(first) && first > 0;
     if (empty || first === this.guarded) this.join(first, R.Terminator);
-    // Cases that share what follows may share a line.
-    const shares = tree.kind(child) === N.Case && tokens.kind(first - 1) === T.Colon;
-    if (shares && this.asWritten && !tokens.onNewLine(first)) this.space(first, R.Keyword);
+    if (tree.kind(child) === N.Case && this.sharesLine(child)) this.space(first, R.Keyword);
     if (tree.kind(child) === N.Block) return this.block(child, true);
     this.visit(child);
     if (tree.kind(child) === N.Signature) this.signatureEnd(child);
+  }
+
+  /** Whether a case stays on the line of those before it, with which it shares what follows. */
+  private sharesLine(node: number): boolean {
+    const { tree, tokens } = this;
+    const first = tree.first(node);
+    if (!this.asWritten || tokens.onNewLine(first) || tokens.kind(first - 1) !== T.Colon)
+      return false;
+    const body = tree.lastChild(node);
+    const end = tokens.end(
+      this.kindOf(body) === N.CaseBody ? tree.first(body) - 1 : tree.end(node) - 1,
+    );
+    const lineStart = tokens.text.lastIndexOf("\n", end) + 1;
+    return end - lineStart <= this.style.maxLineLength;
   }
 
   /** What ends a member of an interface. */
@@ -264,21 +276,35 @@ export class EcmaLayout extends ExpressionLayout {
     const { tree, tokens, sheet } = this;
     const first = tree.first(node);
     const last = tree.end(node) - 1;
-    const ownLine = this.style.bracePlacement === "own-line" && !isStatement;
+    const empty = first + 1 === last && tokens.kind(last) === T.RightBrace;
+    const ownLine = this.style.bracePlacement === "own-line" && !isStatement && !empty;
     if (ownLine) {
       sheet.open(first, last, FrameFlag.Block, 0);
       sheet.line(first, 0, 0, R.Brace);
     } else if (!isStatement) {
       this.space(first, R.Brace);
     }
-    if (first === last || (first + 1 === last && tokens.kind(last) === T.RightBrace)) {
-      if (first < last) this.join(last, R.Brace);
+    if (first === last || empty) {
+      if (empty) this.join(last, R.Brace);
+    } else if (this.holdsOnlyRemark(first, last)) {
+      this.space(first + 1, R.Comment);
+      this.space(last, R.Comment);
     } else {
       sheet.open(first + 1, last, FrameFlag.Block, 1);
       layoutBlock(sheet, tree, node, this.blockRules(node));
       sheet.close();
     }
     if (ownLine) sheet.close();
+  }
+
+  /** Whether all that a block holds is a comment on the line of its braces. */
+  private holdsOnlyRemark(first: number, last: number): boolean {
+    const { tokens } = this;
+    const remark =
+      first + 2 === last
+      && tokens.isTrivia(first + 1)
+      && !tokens.has(first + 1, TokenFlag.EndsLine | TokenFlag.MultiLine);
+    return remark && !tokens.onNewLine(first + 1) && !tokens.onNewLine(last);
   }
 
   // Control
@@ -416,7 +442,13 @@ export class EcmaLayout extends ExpressionLayout {
       if (before === T.Comma) return this.fold(t, R.Comma);
       this.space(t, R.Keyword);
     };
-    if (several) this.framed(node, this.declaratorsSplit(node), 1, () => this.run(node, rule));
+    if (several)
+      this.framed(
+        node,
+        this.declaratorsSplit(node) | FrameFlag.Whole,
+        1,
+        () => this.run(node, rule),
+      );
     else this.run(node, rule);
     if (!inHead || tree.kind(node) !== N.Variable) this.terminator(node);
   }

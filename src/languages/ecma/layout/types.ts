@@ -43,7 +43,8 @@ export abstract class TypeLayout extends ListLayout {
       case N.Computed:
         this.run(node, this.computedRule);
         return true;
-      case N.TypeParen: case N.ObjectType: case N.MappedType: case N.TupleType: case N.TypeArguments: case N.TypeParameters:
+      case N.TypeParen: case N.ObjectType: case N.MappedType: case N.TupleType:
+      case N.TypeArguments: case N.TypeParameters:
         this.bracket(node);
         return true;
       default:

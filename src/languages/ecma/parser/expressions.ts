@@ -100,8 +100,10 @@ export abstract class ExpressionParser extends JsxParser {
 
   private startsExpression(): boolean {
     switch (this.kind) {
-      case T.End: case T.RightParen: case T.RightBracket: case T.RightBrace: case T.Semicolon: case T.Comma: case T.Colon:
-      case T.Question: case T.In: case T.Instanceof: case T.Assign: case T.Arrow: case T.TemplateMiddle: case T.TemplateTail:
+      case T.End: case T.RightParen: case T.RightBracket: case T.RightBrace: case T.Semicolon:
+      case T.Comma: case T.Colon:
+      case T.Question: case T.In: case T.Instanceof: case T.Assign: case T.Arrow:
+      case T.TemplateMiddle: case T.TemplateTail:
         return false;
       default:
         return !this.isName("of");
@@ -234,7 +236,8 @@ export abstract class ExpressionParser extends JsxParser {
   private awaits(): boolean {
     if (this.inAsync) return true;
     switch (this.peek()) {
-      case T.Name: case T.Number: case T.String: case T.New: case T.Function: case T.Import: case T.Class: case T.Template:
+      case T.Name: case T.Number: case T.String: case T.New: case T.Function: case T.Import:
+      case T.Class: case T.Template:
         return true;
       case T.LeftParen: case T.LeftBracket: case T.TemplateHead: case T.LeftBrace:
         return !this.inFunction;

@@ -73,6 +73,7 @@ export abstract class JsxParser extends TypeParser {
     switch (this.kind) {
       case T.String:
         this.reread(this.lexer.asJsxString);
+        this.missing ||= this.is(T.Unknown);
         return this.next();
       case T.LeftBrace: return this.jsxExpression(false);
       case T.Less: return this.jsxElement(false);

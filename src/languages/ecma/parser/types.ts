@@ -116,7 +116,8 @@ export abstract class TypeParser extends EcmaBase {
 
   private startsType(kind: T): boolean {
     switch (kind) {
-      case T.Name: case T.LeftParen: case T.LeftBrace: case T.LeftBracket: case T.String: case T.Number: case T.Typeof:
+      case T.Name: case T.LeftParen: case T.LeftBrace: case T.LeftBracket: case T.String:
+      case T.Number: case T.Typeof:
       case T.Template: case T.TemplateHead: case T.Void: case T.New: case T.Import: case T.Minus: case T.Less:
         return true;
       default:
@@ -283,13 +284,20 @@ export abstract class TypeParser extends EcmaBase {
       const first = this.at;
       if (this.signature()) mapped = true;
       this.finish(N.Signature, first);
+      if (this.at === first) {
+        if (this.isCloser()) break;
+        this.missing = true;
+        this.next();
+        this.finish(N.Unparsed, first);
+        continue;
+      }
       if (
         this.kind === T.Semicolon
         || this.kind === T.Comma
         || this.lineBefore
         || this.ends(T.RightBrace, opener)
       ) continue;
-      if (this.at === first || this.isCloser()) break;
+      if (this.isCloser()) break;
       this.missing = true;
       while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener))
         this.next();

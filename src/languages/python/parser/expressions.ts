@@ -118,7 +118,8 @@ export abstract class ExpressionParser extends Parser {
   protected startsExpression(): boolean {
     switch (this.kind) {
       case T.End: case T.Semicolon: case T.Colon: case T.Assign: case T.Augmented: case T.Comma: case T.In:
-      case T.RightParen: case T.RightBracket: case T.RightBrace: case T.Unknown: case T.Dot: case T.For: case T.If:
+      case T.RightParen: case T.RightBracket: case T.RightBrace: case T.Unknown: case T.Dot:
+      case T.For: case T.If:
         return false;
       default:
         return true;
