@@ -7,6 +7,8 @@ export interface LexerMark {
   readonly at: number;
   readonly count: number;
   readonly newLine: boolean;
+  readonly braces: number;
+  readonly templates: readonly number[];
 }
 
 /**
@@ -19,6 +21,10 @@ export class Lexer {
   readonly tokens: TokenTable;
   private at: number;
   private newLine = true;
+  /** How many braces are open. */
+  private braces = 0;
+  /** For every template that is open, how many braces were when its substitution began. */
+  private templates: number[] = [];
 
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -28,12 +34,15 @@ export class Lexer {
   }
 
   mark(): LexerMark {
-    return { at: this.at, count: this.tokens.count, newLine: this.newLine };
+    const { at, newLine, braces } = this;
+    return { at, count: this.tokens.count, newLine, braces, templates: this.templates.slice() };
   }
 
-  rewind({ at, count, newLine }: LexerMark): void {
+  rewind({ at, count, newLine, braces, templates }: LexerMark): void {
     this.at = at;
     this.newLine = newLine;
+    this.braces = braces;
+    this.templates = templates.slice();
     this.tokens.truncate(count);
   }
 
@@ -208,10 +217,15 @@ export class Lexer {
     const { text } = this;
     for (let i = start + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === 92) i++;
-      else if (c === 96) return this.add(whole, start, i + 1, this.multiLine(start, i));
-      else if (c === 36 && text.charCodeAt(i + 1) === 123)
+      if (c === 92) {
+        i++;
+      } else if (c === 96) {
+        if (whole === T.TemplateTail) this.templates.pop();
+        return this.add(whole, start, i + 1, this.multiLine(start, i));
+      } else if (c === 36 && text.charCodeAt(i + 1) === 123) {
+        if (open === T.TemplateHead) this.templates.push(this.braces);
         return this.add(open, start, i + 2, this.multiLine(start, i));
+      }
     }
     this.add(
       T.Unknown,
@@ -234,8 +248,14 @@ export class Lexer {
       case 58: return this.add(T.Colon, start, start + 1);
       case 91: return this.add(T.LeftBracket, start, start + 1);
       case 93: return this.add(T.RightBracket, start, start + 1);
-      case 123: return this.add(T.LeftBrace, start, start + 1);
-      case 125: return this.add(T.RightBrace, start, start + 1);
+      case 123:
+        this.braces++;
+        return this.add(T.LeftBrace, start, start + 1);
+      case 125:
+        if (this.templates.at(-1) === this.braces)
+          return this.template(start, T.TemplateTail, T.TemplateMiddle);
+        if (this.braces > 0) this.braces--;
+        return this.add(T.RightBrace, start, start + 1);
       case 64: return this.add(T.At, start, start + 1);
       case 126: return this.add(T.Tilde, start, start + 1);
       case 46:
@@ -321,11 +341,6 @@ export class Lexer {
     this.add(T.Regex, start, i);
   }
 
-  /** A brace that ends a substitution goes on with the template. */
-  asTemplate(t: number): void {
-    this.template(this.again(t), T.TemplateTail, T.TemplateMiddle);
-  }
-
   /** `>` where an operator is expected may be the beginning of `>>`, `>>>`, `>=` and their assignments. */
   asGreater(t: number): void {
     const { text } = this;
@@ -384,6 +399,7 @@ export class Lexer {
     if (c === 60) {
       this.add(T.Less, i, i + 1);
     } else if (c === 123) {
+      this.braces++;
       this.add(T.LeftBrace, i, i + 1);
     } else {
       let end = i + 1;

@@ -163,7 +163,7 @@ export abstract class EcmaBase extends Parser {
   }
 
   protected isCloser(): boolean {
-    return this.kind >= T.RightParen && this.kind <= T.RightBrace;
+    return (this.kind >= T.RightParen && this.kind <= T.RightBrace) || this.kind === T.TemplateTail;
   }
 
   // Brackets

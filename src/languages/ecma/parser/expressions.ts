@@ -612,12 +612,11 @@ export abstract class ExpressionParser extends JsxParser {
     for (;;) {
       if (type) this.type();
       else this.withIn(() => this.expression());
-      if (this.kind !== T.RightBrace) {
+      if (!this.is(T.TemplateMiddle) && !this.is(T.TemplateTail)) {
         this.torn = true;
         this.missing = true;
         break;
       }
-      this.reread(this.lexer.asTemplate);
       const tail = this.is(T.TemplateTail);
       this.next();
       if (tail) break;

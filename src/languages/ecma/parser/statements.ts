@@ -576,7 +576,9 @@ class StatementParser extends MemberParser {
 
   private specifier(): void {
     const first = this.at;
-    while (isWord(this.kind) || this.kind === T.String) this.next();
+    if (!isWord(this.kind) && this.kind !== T.String) return;
+    do this.next();
+    while ((isWord(this.kind) || this.kind === T.String) && !(this.doubtful && this.lineBefore));
     if (this.taken > first + 1) this.finish(N.Specifier, first);
   }
 

@@ -1,0 +1,88 @@
+import { describe, expect, test } from "vitest";
+import { createEngine, type Language, type Range, type Style } from "oak-tide";
+import {
+  editCosts,
+  firstDifference,
+  format,
+  styleOf,
+  tokenRow,
+  wasteful,
+} from "../../tools/corpus/checks.js";
+import { damage } from "../../tools/corpus/damage.js";
+import { judge } from "../../tools/corpus/oracles/index.js";
+import { splittableLines } from "../../tools/corpus/overlong.js";
+import { scramble } from "../../tools/corpus/scramble.js";
+
+export interface RealFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+const engine = createEngine();
+const languageOf = ({ name }: RealFile): Language => engine.languageFor(name)!;
+
+/** What must hold for every real file, whatever its language. */
+export function invariants(files: readonly RealFile[]): void {
+  describe.each(files)("$name", (file) => {
+    const { name, text } = file;
+    const language = languageOf(file);
+    const first = format(language, text);
+
+    test("keeps its tokens and its meaning", async () => {
+      expect(first.unsettled).toEqual([]);
+      expect(
+        firstDifference(tokenRow(language, text), tokenRow(language, first.text)),
+      ).toBeUndefined();
+      expect(await judge(language, name, text, first.text)).toEqual(
+        { compiles: true, equal: true },
+      );
+    });
+
+    test("formats once and for all, with the least edits", () => {
+      expect(format(language, first.text).edits).toEqual([]);
+      expect(wasteful(text, first.edits)).toBeUndefined();
+      const { cost, least } = editCosts(language, text, first.edits);
+      expect(cost).toBeLessThanOrEqual(least * 1.05);
+      expect(splittableLines(language, first.text, language.defaults.maxLineLength ?? 100)).toEqual(
+        [],
+      );
+    });
+
+    test("comes back after its white space was scrambled", () => {
+      const { indentStyle, indentSize, endOfLine } = styleOf(language, first.text);
+      const style: Partial<Style> = { listSplit: "by-width", indentStyle, indentSize, endOfLine };
+      const settled = format(language, text, style).text;
+      expect(format(language, scramble(language, settled, 7), style).text).toBe(settled);
+    });
+
+    test("formatted, answers no selection with an edit", () => {
+      const document = engine.open({ uri: name, languageId: language.ids[0]!, text: first.text });
+      for (let line = 0; line < document.lineCount; line += 7) {
+        const range: Range = {
+          start: { line, character: 0 },
+          end: { line: line + 5, character: 0 },
+        };
+        expect(document.formatSelection(range).edits).toEqual([]);
+      }
+    });
+  });
+}
+
+/** Files cut short or robbed of a token: nothing throws, no token is lost, and the rest comes out as it would. */
+export function damaged(files: readonly RealFile[]): void {
+  test.each(files)("$name cut short or robbed of a token", (file) => {
+    const row = {
+      prefixes: 0,
+      deletions: 0,
+      damageThrew: 0,
+      damageTokens: 0,
+      statements: 0,
+      moved: 0,
+    };
+    damage(languageOf(file), file.text, row, () => {});
+    expect(row.damageThrew).toBe(0);
+    expect(row.damageTokens).toBeLessThanOrEqual(row.prefixes * 0.05);
+    expect(row.deletions).toBeGreaterThan(5);
+    expect(row.moved).toBeLessThanOrEqual(row.statements * 0.02);
+  });
+}
