@@ -5,7 +5,13 @@ import { applyEdits, createEngine } from "../dist/index.js";
 const folder = new URL("data/", import.meta.url);
 const engine = createEngine();
 /** The lines of each file that the selection request is shown on, counted from 1. */
-const SELECTED = { "fares.py": [12, 13], "rota.py": [7, 9], "tides.py": [15, 17] };
+const SELECTED = {
+  "board.tsx": [8, 10],
+  "fares.py": [12, 13],
+  "rota.py": [7, 9],
+  "scheduler.ts": [13, 15],
+  "tides.py": [15, 17],
+};
 
 console.log(pc.bold("\nGullhaven Ferry: its source files, formatted by Oak Tide\n"));
 const only = process.argv[2];

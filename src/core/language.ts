@@ -34,6 +34,8 @@ export interface Language {
   readonly commentRule: number;
   /** Place in `rules` of the rule that answers for lines split because they are too long. */
   readonly splitRule: number;
+  /** Places in `rules` of the rules that answer for a comma and for a terminator put in. */
+  readonly insertRules: { readonly comma: number; readonly terminator: number };
   /** Columns before a comment at the end of a line. */
   readonly trailingSpace: number;
   /** Whether a line may end between any two tokens, or only inside brackets. */

@@ -16,7 +16,7 @@ export function render(sheet: Sheet, solution: Solution, style: Style, language:
 }
 
 /** What rendering asks of a language. */
-type Words = Pick<Language, "rules" | "splitRule" | "fusing">;
+type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "fusing">;
 
 const SPACE = 32;
 const WORD = /[\p{L}\p{N}_$]/u;
@@ -77,7 +77,7 @@ class Renderer {
       from,
       to,
       prefix + text.slice(from, kept) + white,
-      lines > 0 || prefix !== "" ? this.lineRuleOf(g) : this.ruleOf(g),
+      this.gapRule(g, prefix, lines, from, to, white),
     );
   }
 
@@ -193,6 +193,22 @@ class Renderer {
   private starred(t: number, lines: readonly { to: number }[]): boolean {
     const { text } = this.tokens;
     return this.tokens.isTrivia(t) && lines.length > 0 && lines.every(({ to }) => text[to] === "*");
+  }
+
+  /** The rule that answers for a gap: that of what is put in where the white space stays as it was. */
+  private gapRule(
+    g: number,
+    prefix: string,
+    lines: number,
+    from: number,
+    to: number,
+    white: string,
+  ): string {
+    const { rules, insertRules } = this.language;
+    const unchanged = to - from === white.length && this.tokens.text.startsWith(white, from);
+    if (unchanged && prefix === ",") return rules[insertRules.comma]!;
+    if (unchanged && prefix === ";") return rules[insertRules.terminator]!;
+    return lines > 0 || prefix !== "" ? this.lineRuleOf(g) : this.ruleOf(g);
   }
 
   /** The rule for a gap where a line ends or something is put in. */

@@ -206,9 +206,10 @@ class Solver {
     if (ends < end) {
       const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
       const hug = frames.hug(f);
-      if (frames.has(f, FrameFlag.Whole) && !inText && !(hug > 0 && ends >= hug))
-        return State.Split;
-      return upTo[ends]! - upTo[begin]! <= room ? State.Pass : State.Split;
+      const hugged = hug > 0 && ends >= hug;
+      if (frames.has(f, FrameFlag.Whole) && !inText && !hugged) return State.Split;
+      const fits = upTo[hugged ? hug : ends]! - upTo[begin]! <= room;
+      return fits || frames.has(f, FrameFlag.IfItHelps) ? State.Pass : State.Split;
     }
     const content = upTo[end]! - upTo[begin]!;
     if (content + this.toBreak(end, f) <= room) return State.Flat;

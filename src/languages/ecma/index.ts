@@ -45,6 +45,7 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     rules: RULES,
     commentRule: R.Comment,
     splitRule: R.Split,
+    insertRules: { comma: R.ClosingComma, terminator: R.Terminator },
     trailingSpace: 1,
     freeLines: true,
     fusing: FUSING,

@@ -20,6 +20,7 @@ function jsonLanguage(names: Names, strict: boolean): Language {
     rules: RULES,
     commentRule: R.Comment,
     splitRule: R.Split,
+    insertRules: { comma: R.ClosingComma, terminator: R.Comma },
     trailingSpace: 1,
     freeLines: true,
     fusing: new Set(["//", "/*"]),

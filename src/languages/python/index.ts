@@ -17,6 +17,7 @@ export const python: Language = {
   rules: RULES,
   commentRule: R.Comment,
   splitRule: R.Split,
+  insertRules: { comma: R.ClosingComma, terminator: R.Semicolon },
   trailingSpace: 2,
   freeLines: false,
   fusing: new Set([

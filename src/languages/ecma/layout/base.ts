@@ -7,8 +7,11 @@ import { requote } from "../../../core/text/quotes.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 
-/** States the demand before element t of a node: its kind, or `T.End` for a child; and the token kind before it. */
-export type Rule = (t: number, kind: T, before: T, child: number) => void;
+/**
+ * States the demand before element t of a node: its kind, or `T.End` for a child; and the token kind
+ * before it. Answers true where it has laid out the child too.
+ */
+export type Rule = (t: number, kind: T, before: T, child: number) => void | true;
 
 /** What every part of the layout stands on: walking a node's elements, and questions about the tree. */
 export abstract class LayoutBase {
@@ -41,8 +44,7 @@ export abstract class LayoutBase {
     let before = T.End;
     for (let t = first; t < end;) {
       if (child !== NONE && t === tree.first(child)) {
-        if (t > first) rule(t, T.End, before, child);
-        this.visit(child, hang);
+        if (t === first || rule(t, T.End, before, child) !== true) this.visit(child, hang);
         before = T.End;
         t = tree.end(child);
         child = tree.next(child);

@@ -5,6 +5,9 @@ import { R } from "../rules.js";
 import type { Rule } from "./base.js";
 import { JsxLayout } from "./jsx.js";
 
+/** A name of this length stays beside the first call of its chain. */
+const SHORT_HEAD = 4;
+
 /** Expressions, and how values stand beside what they are given to. */
 export abstract class ExpressionLayout extends JsxLayout {
   protected abstract functionLike(node: number): void;
@@ -105,13 +108,17 @@ export abstract class ExpressionLayout extends JsxLayout {
     const frame = this.sheet.open(tree.first(node) + 1, tree.end(node) - 1, FrameFlag.Whole, hang);
     const last = tree.lastChild(node);
     if (last !== NONE && tree.end(last) === tree.end(node)) {
-      const hug = this.hugGap(last, false);
+      const hug = this.jsxGap(last) || this.hugGap(last, false);
       if (hug > 0) this.sheet.frames.setHug(frame, hug);
     }
     this.run(node, (t, kind, _, child) => {
       const operator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
-      if (child !== NONE && this.huggedJsx(child)) return;
-      this.sheet.set(t, operator === this.breaksBefore ? Demand.Fold : Demand.Space, R.Operator);
+      if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
+      return this.sheet.set(
+        t,
+        operator === this.breaksBefore ? Demand.Fold : Demand.Space,
+        R.Operator,
+      );
     }, 1);
     this.sheet.close();
   }
@@ -136,7 +143,8 @@ export abstract class ExpressionLayout extends JsxLayout {
       hang,
       () => this.run(node, (t, kind, _, child) => {
         if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
-        if (child === NONE || !this.huggedJsx(child)) this.space(t, R.Operator);
+        if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
+        return this.space(t, R.Operator);
       }, 1),
     );
   }
@@ -233,7 +241,7 @@ export abstract class ExpressionLayout extends JsxLayout {
       this.space(t, R.Operator);
       return this.visit(child);
     }
-    if (kind === N.JsxElement) return this.bracketedJsx(t, child);
+    if (kind === N.JsxElement) return void this.bracketedJsx(t, child);
     const atom =
       kind !== N.Binary
       && kind !== N.Union
@@ -388,7 +396,7 @@ export abstract class ExpressionLayout extends JsxLayout {
   private arrowBody(t: number, body: number, end: number): void {
     const kind = this.kindOf(body);
     if (kind === N.Block) return this.block(body);
-    if (kind === N.JsxElement) return this.bracketedJsx(t, body);
+    if (kind === N.JsxElement) return void this.bracketedJsx(t, body);
     const call = kind === N.Primary || kind === N.New || kind === N.Await;
     if (body !== NONE && kind !== N.Conditional && !call && this.staysClose(body)) {
       this.space(t, R.Arrow);
@@ -412,6 +420,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     const chain = written || this.links(node) >= 2;
     if (chain)
       sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
+    const headDot = chain ? this.headDot(node) : -1;
     let child = tree.child(node);
     let call = false;
     for (let t = tree.first(node); t < tree.end(node);) {
@@ -429,7 +438,7 @@ export abstract class ExpressionLayout extends JsxLayout {
         if (t > tree.first(node)) {
           const dot = kind === T.Dot || kind === T.QuestionDot;
           if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, Demand.AsWritten, R.Member);
-          else if (dot && chain && (call || (written && tokens.onNewLine(t))))
+          else if (dot && chain && (call || t === headDot || (written && tokens.onNewLine(t))))
             sheet.set(t, Demand.Seam, R.Member);
           else this.join(t, R.Member);
         } else if (kind === T.String) {
@@ -440,6 +449,17 @@ export abstract class ExpressionLayout extends JsxLayout {
       t++;
     }
     if (chain) sheet.close();
+  }
+
+  /** The dot before the first call of a chain, where what stands before it is more than a short name; or -1. */
+  private headDot(node: number): number {
+    const { tree, tokens } = this;
+    const call = tree.child(node);
+    if (call === NONE || tree.kind(call) !== N.Arguments) return -1;
+    const dot = tree.first(call) - 2;
+    const kind: T = tokens.kind(dot);
+    if (dot <= tree.first(node) || (kind !== T.Dot && kind !== T.QuestionDot)) return -1;
+    return tokens.end(dot - 1) - tokens.start(tree.first(node)) > SHORT_HEAD ? dot : -1;
   }
 
   /** How many calls of a chain are followed by a dot. */
@@ -479,7 +499,7 @@ export abstract class ExpressionLayout extends JsxLayout {
   /** The value of `return` or `throw`: an operator's runs of lines get brackets, so that the value stays the statement's. */
   protected returned(t: number, child: number): void {
     const kind = this.kindOf(child);
-    if (kind === N.JsxElement) return this.bracketedJsx(t, child);
+    if (kind === N.JsxElement) return void this.bracketedJsx(t, child);
     if (kind !== N.Binary && kind !== N.Sequence) {
       this.space(t, R.Keyword);
       if (child !== NONE) this.visit(child);

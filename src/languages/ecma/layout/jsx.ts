@@ -29,16 +29,29 @@ export abstract class JsxLayout extends TypeLayout {
   }
 
   /** An element as a value: where it takes several lines, brackets stand around it. */
-  protected bracketedJsx(t: number, node: number): void {
+  protected bracketedJsx(t: number, node: number): true {
     this.sheet.open(t, this.tree.end(node) - 1, FrameFlag.Parens | FrameFlag.Whole, 1);
     this.sheet.set(t, Demand.Fold, R.Markup);
     this.visit(node, 0);
     this.sheet.close();
+    return true;
   }
 
-  /** Whether an operand is an element that stays beside its operator, brackets around it. */
-  protected huggedJsx(node: number): boolean {
-    return this.tree.kind(node) === N.JsxElement;
+  /** The gap before an element that is a value, in brackets or not; 0 for other values. */
+  protected jsxGap(node: number): number {
+    const { tree } = this;
+    if (tree.kind(node) === N.JsxElement) return tree.first(node);
+    const child = tree.kind(node) === N.Paren ? tree.child(node) : NONE;
+    const alone = child !== NONE && tree.kind(child) === N.JsxElement && tree.next(child) === NONE;
+    return alone ? tree.first(node) + 1 : 0;
+  }
+
+  /** An element that is an operand stays beside its operator, brackets around it. */
+  protected besideOperator(t: number, node: number): true {
+    if (this.tree.kind(node) === N.JsxElement) return this.bracketedJsx(t, node);
+    this.sheet.set(t, Demand.Space, R.Operator);
+    this.visit(node);
+    return true;
   }
 
   private element(node: number): void {

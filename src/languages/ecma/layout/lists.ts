@@ -46,7 +46,7 @@ export abstract class ListLayout extends LayoutBase {
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
     const hug = this.hugOf(kind, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
-    const hang = items.count > 1 && kind !== N.ForHead ? 1 : 0;
+    const hang = (items.count > 1 && kind !== N.ForHead) || kind === N.JsxExpression ? 1 : 0;
     const edge = padded ? Demand.Fold : Demand.Seam;
     let child = tree.child(node);
     let before: T = T.Comma;

@@ -376,7 +376,11 @@ export class EcmaLayout extends ExpressionLayout {
     const { tree, sheet } = this;
     if (tree.kind(child) === N.Empty) return this.join(t, R.Terminator);
     const own = this.asWritten && this.tokens.onNewLine(t);
-    sheet.open(t, tree.end(child) - 1, FrameFlag.Whole | (own ? FrameFlag.Split : 0), 1);
+    // A run of operators or of commas would hang in the air behind its header.
+    const value = this.kindOf(tree.child(child));
+    const runs = value === N.Binary || value === N.Sequence;
+    const flags = (runs ? FrameFlag.Whole : FrameFlag.IfItHelps) | (own ? FrameFlag.Split : 0);
+    sheet.open(t, tree.end(child) - 1, flags, 1);
     this.fold(t, R.Keyword);
     this.visit(child);
     sheet.close();
