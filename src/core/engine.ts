@@ -1,10 +1,13 @@
 import type { Language, Syntax } from "./language.js";
+import { moveLines } from "./requests/block.js";
 import { formatWhole, unsettledStretches } from "./requests/document.js";
+import { pasteChanges } from "./requests/paste.js";
 import { formatLines, type LineSpan } from "./requests/selection.js";
+import { formatTyped } from "./requests/typing.js";
 import { inferStyle } from "./style/infer.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
-import { toTextEdits, type Change, type TextEdit } from "./text/edits.js";
-import { LineIndex, type PositionEncoding, type Range } from "./text/lines.js";
+import { applyChanges, toTextEdits, type Change, type TextEdit } from "./text/edits.js";
+import { LineIndex, type Position, type PositionEncoding, type Range } from "./text/lines.js";
 
 export interface EngineOptions {
   /** Rules over what a text shows of its own style. */
@@ -32,6 +35,12 @@ export interface Answer {
   readonly unsettled: readonly Range[];
 }
 
+/** What a typing request answers. */
+export interface TypedAnswer extends Answer {
+  /** Where the caret should stand once the edits are in. */
+  readonly caret: Position;
+}
+
 /** A change of a document's text; without a range it replaces the whole. */
 export interface ContentChange {
   readonly range?: Range;
@@ -44,6 +53,12 @@ export interface Engine {
   language(languageId: string): Language | undefined;
   /** The language for a file by its name or ending, or undefined. */
   languageFor(fileName: string): Language | undefined;
+  /**
+   * The characters after which `formatOnType` may have something to say; a line end always has.
+   *
+   * @throws RangeError where no language has this identifier.
+   */
+  triggerCharacters(languageId: string): readonly string[];
   /** @throws RangeError where no language has this identifier, or a style option is not valid. */
   open(options: OpenOptions): Document;
 }
@@ -59,7 +74,13 @@ export function createEngine(options: EngineOptions): Engine {
     options.languages.flatMap((language) => language.ids.map((id) => [id, language] as const)),
   );
   resolveStyle(options.style);
+  const known = (languageId: string): Language => {
+    const language = byId.get(languageId);
+    if (language !== undefined) return language;
+    throw new RangeError(`No language has the identifier "${languageId}". Known: ${[...byId.keys()].join(", ")}.`);
+  };
   return {
+    triggerCharacters: (languageId) => ["\n", ...known(languageId).typing.triggers],
     language: (languageId) => byId.get(languageId),
     languageFor(fileName) {
       const name = fileName.slice(
@@ -73,12 +94,7 @@ export function createEngine(options: EngineOptions): Engine {
       );
     },
     open(opened) {
-      const language = byId.get(opened.languageId);
-      if (language === undefined) {
-        throw new RangeError(
-          `No language has the identifier "${opened.languageId}". Known: ${[...byId.keys()].join(", ")}.`,
-        );
-      }
+      const language = known(opened.languageId);
       return new Document(language, opened, options.style, options.positionEncoding ?? "utf-16");
     },
   };
@@ -161,6 +177,51 @@ export class Document {
       formatLines(this.language, this.syntax, this.style(style), this.current, spans),
       spans,
     );
+  }
+
+  /**
+   * Answers for one typed character.
+   *
+   * @param position just after the character, as in the Language Server Protocol.
+   * @param character what was typed; `\n` for Enter, whatever the document's line ends are.
+   */
+  formatOnType(position: Position, character: string, style?: Partial<Style>): TypedAnswer {
+    const { language, current: lines } = this;
+    const offset = lines.offsetAt(position, this.encoding);
+    const parsed = (): Syntax => this.syntax;
+    const typed = formatTyped({ language, lines, offset, parsed, style: () => this.style(style) }, character);
+    if (typed.changes.length === 0) return { edits: [], unsettled: [], caret: position };
+    const after = LineIndex.of(applyChanges(lines.text, typed.changes));
+    return {
+      edits: toTextEdits(lines, typed.changes, this.encoding),
+      unsettled: [],
+      caret: after.positionAt(typed.caret, this.encoding),
+    };
+  }
+
+  /**
+   * Moves pasted text of several lines to the depth of its place; a paste within one line has its gaps
+   * formatted.
+   *
+   * @param range what the pasted text now occupies.
+   */
+  formatOnPaste(range: Range, style?: Partial<Style>): Answer {
+    return this.answer(pasteChanges(this.language, this.syntax, this.style(style), this.current, this.offsets(range)));
+  }
+
+  /**
+   * Brings moved lines to the depth of their new place.
+   *
+   * @param range what the lines now occupy.
+   */
+  formatOnMove(range: Range, style?: Partial<Style>): Answer {
+    const { language, syntax, current } = this;
+    return this.answer(moveLines(language, syntax, this.style(style), current, this.linesOf(range), false));
+  }
+
+  private offsets({ start, end }: Range): { from: number; to: number } {
+    const from = this.current.offsetAt(start, this.encoding);
+    return { from, to: Math.max(from, this.current.offsetAt(end, this.encoding)) };
   }
 
   private linesOf({ start, end }: Range): LineSpan {

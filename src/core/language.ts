@@ -9,6 +9,26 @@ export interface Syntax {
   readonly tree: Tree;
 }
 
+/** What a language says of text that is being typed. */
+export interface Typing {
+  /** Characters after which a typing request may have something to say, beside a line end. */
+  readonly triggers: readonly string[];
+  /** What would close all that is open at the end of a text, innermost first. */
+  closers(text: string): string;
+  /**
+   * Words that settle on their line once their last character is typed, each with what must follow it
+   * to make a whole construct.
+   */
+  readonly words: ReadonlyMap<string, string>;
+  /**
+   * The column of a new line after `text` where indentation, not brackets, says what belongs together;
+   * undefined where brackets do.
+   */
+  column?(text: string, step: number): number | undefined;
+  /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
+  wordColumn?(text: string, word: string, column: number): number | undefined;
+}
+
 /**
  * The one contract between core and a language.
  *
@@ -62,6 +82,9 @@ export interface Language {
 
   /** Stretches that are understood and laid out, though the language's standard does not allow them. */
   outside?(syntax: Syntax): Iterable<{ readonly from: number; readonly to: number }>;
+
+  /** What it says of text that is being typed. */
+  readonly typing: Typing;
 
   /** States the demands for every gap. */
   layout(sheet: Sheet, syntax: Syntax, style: Style): void;

@@ -22,6 +22,7 @@ export class Measure {
     private readonly sheet: Sheet,
     private readonly tabWidth: number,
     private readonly trailingSpace: number,
+    private readonly frozen?: (gap: number) => boolean,
   ) {
     const { tokens } = sheet;
     this.ascii = !/[^\x00-\x7f]/.test(tokens.text);
@@ -41,7 +42,7 @@ export class Measure {
     for (let g = count - 1; g >= 0; g--) {
       const demand: Demand = sheet.demand[g]!;
       if (this.endsLine(g, demand)) end = g;
-      const breaks = end === g || demand === Demand.Seam || demand === Demand.Fold;
+      const breaks = end === g || ((demand === Demand.Seam || demand === Demand.Fold) && this.frozen?.(g) !== true);
       toBreak = breaks ? 0 : this.upTo[g + 1]! - this.upTo[g]! + toBreak;
       if (sheet.marks[g] !== 0 || demand === Demand.Fold) toBreak += this.added(g);
       this.nextEnd[g] = end;
@@ -127,6 +128,7 @@ export class Measure {
   private endsLine(g: number, demand: Demand): boolean {
     const { sheet } = this;
     if (g > 0 && sheet.tokens.has(g - 1, TokenFlag.MultiLine)) return true;
+    if (this.frozen?.(g) === true) return sheet.tokens.onNewLine(g);
     switch (demand) {
       case Demand.Line: return true;
       case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);

@@ -1,4 +1,5 @@
 import type { Language } from "../language.js";
+import { LINE_ENDS, indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import type { Change } from "../text/edits.js";
@@ -7,8 +8,6 @@ import { indentColumn } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
 import { Demand, Mark, type Sheet } from "./sheet.js";
 import type { Insert, Solution } from "./solver.js";
-
-const LINE_ENDS = { lf: "\n", crlf: "\r\n", cr: "\r" } as const;
 
 /** The changes that turn a sheet's text into the solution, sorted and minimal. */
 export function render(sheet: Sheet, solution: Solution, style: Style, language: Words): Change[] {
@@ -98,7 +97,7 @@ class Renderer {
       if (indentColumn(text, indent, to, this.style.tabWidth) === column) indent = to;
     }
     if (indent === to && prefix === "") return;
-    const moved = indent < to ? this.indentText(column) : "";
+    const moved = indent < to ? indentText(this.style, column) : "";
     pushChanges(
       this.changes,
       text,
@@ -116,7 +115,7 @@ class Renderer {
       if (insert.gap !== g) break;
       text += insert.column < 0
         ? insert.text
-        : this.eol + this.indentText(insert.column) + insert.text;
+        : this.eol + indentText(this.style, insert.column) + insert.text;
     }
     this.nextInsert = this.solution.inserts[this.inserted]?.gap ?? -1;
     return text;
@@ -126,16 +125,10 @@ class Renderer {
     const key = lines * 4096 + column;
     let white = this.blanks.get(key);
     if (white === undefined || column >= 4096) {
-      white = lines === 0 ? " ".repeat(column) : this.eol.repeat(lines) + this.indentText(column);
+      white = lines === 0 ? " ".repeat(column) : this.eol.repeat(lines) + indentText(this.style, column);
       this.blanks.set(key, white);
     }
     return white;
-  }
-
-  private indentText(column: number): string {
-    if (this.style.indentStyle === "space") return " ".repeat(column);
-    const tabs = Math.floor(column / this.style.indentSize);
-    return "\t".repeat(tabs) + " ".repeat(column - tabs * this.style.indentSize);
   }
 
   private token(t: number): void {
@@ -185,7 +178,7 @@ class Renderer {
 
   private moved(t: number, from: number, to: number, column: number): Change[] {
     const changes: Change[] = [];
-    pushChanges(changes, this.tokens.text, from, to, this.indentText(column), this.ruleOf(t));
+    pushChanges(changes, this.tokens.text, from, to, indentText(this.style, column), this.ruleOf(t));
     return changes;
   }
 

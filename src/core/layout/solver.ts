@@ -93,7 +93,7 @@ class Solver {
     this.lines = new Int16Array(gaps);
     this.columns = new Int32Array(gaps);
     this.dropped = new Uint8Array(gaps);
-    this.measure = new Measure(sheet, options.style.tabWidth, options.trailingSpace);
+    this.measure = new Measure(sheet, options.style.tabWidth, options.trailingSpace, options.frozen);
     this.state = new Uint8Array(sheet.frames.count);
     this.base = new Int32Array(sheet.frames.count);
     this.safe = new Uint8Array(sheet.frames.count);
@@ -302,6 +302,10 @@ class Solver {
     const state = owner === ROOT ? State.Split : this.state[owner]!;
     if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.Held)) this.fillSlot(g, state);
     this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
+    if (this.options.frozen?.(g) === true) {
+      this.standing(g);
+      return -1;
+    }
     switch (sheet.demand[g]) {
       case Demand.Line: {
         const least = sheet.blanks[g]! >> 4;
@@ -416,6 +420,19 @@ class Solver {
       end,
       this.options.style.tabWidth,
     );
+  }
+
+  /** A gap that counts as it stands, so that what comes after is measured against the text as it is. */
+  private standing(g: number): void {
+    this.lines[g] = -1;
+    if (g > 0 && !this.sheet.tokens.onNewLine(g)) {
+      this.columns[g] = 0;
+      this.column += this.measure.flatGap(g);
+      return;
+    }
+    const column = this.writtenColumn(g);
+    this.columns[g] = this.column = this.indent = column;
+    this.shift = this.unitShift = 0;
   }
 
   private asWritten(g: number): void {

@@ -71,6 +71,17 @@ function line(sheet: Sheet, gap: number, blanks: number): void {
   split(sheet, sheet.owner[gap]!);
 }
 
+/** Has a line end in gap g, whatever the width; where no demand was stated it answers false. */
+export function forceLine(sheet: Sheet, g: number): boolean {
+  switch (sheet.demand[g]) {
+    case Demand.Unset: case Demand.AsWritten: case Demand.Fixed: return false;
+  }
+  sheet.demand[g] = Demand.Line;
+  sheet.blanks[g] = 0;
+  split(sheet, sheet.owner[g]!);
+  return true;
+}
+
 /** A line end that must be splits its frame, and those around it up to the nearest brackets. */
 function split(sheet: Sheet, frame: number): void {
   for (let f = frame; f !== ROOT; f = sheet.frames.parent(f)) {

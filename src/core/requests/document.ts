@@ -15,14 +15,7 @@ export function formatWhole(
   frozen?: (gap: number) => boolean,
 ): Change[] {
   if (holdsFile(syntax)) return [];
-  const sheet = new Sheet(syntax.tokens);
-  language.layout(sheet, syntax, style);
-  placeTrivia(
-    sheet,
-    style.listSplit === "by-width" ? 0 : Math.min(1, style.blankLineLimit),
-    language.commentRule,
-  );
-  applyHolds(sheet, syntax, language);
+  const sheet = demands(language, syntax, style);
   const solution = solve(sheet, {
     style,
     trailingSpace: language.trailingSpace,
@@ -30,6 +23,16 @@ export function formatWhole(
     ...(frozen === undefined ? {} : { frozen }),
   });
   return render(sheet, solution, style, language);
+}
+
+/** The demands on every gap of a text, comments placed, and what is held left alone. */
+export function demands(language: Language, syntax: Syntax, style: Style): Sheet {
+  const sheet = new Sheet(syntax.tokens);
+  language.layout(sheet, syntax, style);
+  const blanks = style.listSplit === "by-width" ? 0 : Math.min(1, style.blankLineLimit);
+  placeTrivia(sheet, blanks, language.commentRule);
+  applyHolds(sheet, syntax, language);
+  return sheet;
 }
 
 /**

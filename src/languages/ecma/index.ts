@@ -5,6 +5,7 @@ import { N, T, type Dialect } from "./kinds.js";
 import { EcmaLayout } from "./layout/statements.js";
 import { parseEcma } from "./parser/statements.js";
 import { R, RULES } from "./rules.js";
+import { ecmaTyping } from "./typing.js";
 
 const FUSING = new Set([
   "++",
@@ -50,6 +51,7 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     freeLines: true,
     fusing: FUSING,
     unparsed: N.Unparsed,
+    typing: ecmaTyping(dialect),
     parse: (text) => parseEcma(text, dialect),
     isUnit: (kind) => kind > N.Unparsed && kind <= N.EnumMember,
     indents,

@@ -5,6 +5,7 @@ import { N, T } from "./kinds.js";
 import { R, RULES, layoutJson } from "./layout.js";
 import { lexJson } from "./lexer.js";
 import { parseJson } from "./parser.js";
+import { jsonTyping } from "./typing.js";
 
 interface Names {
   readonly name: string;
@@ -25,6 +26,7 @@ function jsonLanguage(names: Names, strict: boolean): Language {
     freeLines: true,
     fusing: new Set(["//", "/*"]),
     unparsed: N.Unparsed,
+    typing: jsonTyping,
     parse(text: string): Syntax {
       const tokens = lexJson(text);
       return { tokens, tree: parseJson(tokens) };

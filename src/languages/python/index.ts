@@ -6,6 +6,7 @@ import { layoutPython } from "./layout/statements.js";
 import { PYTHON_TAB, lexPython } from "./lexer.js";
 import { parsePython } from "./parser/statements.js";
 import { R, RULES } from "./rules.js";
+import { pythonTyping } from "./typing.js";
 
 /** Python 3.8 to 3.13, laid out by PEP 8. */
 export const python: Language = {
@@ -42,6 +43,7 @@ export const python: Language = {
     "@=",
   ]),
   unparsed: N.Unparsed,
+  typing: pythonTyping,
 
   parse(text: string): Syntax {
     const tokens = lexPython(text);

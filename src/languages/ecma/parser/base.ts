@@ -7,6 +7,10 @@ import { Lexer } from "../lexer.js";
 /** Tab stops by which indentation is compared where brackets do not tell. */
 const TAB = 4;
 
+const CLOSERS: { readonly [kind: number]: string } = {
+  [T.RightParen]: ")", [T.RightBracket]: "]", [T.RightBrace]: "}", [T.Greater]: ">",
+};
+
 /** Where the line of an opening bracket begins; -1 where indentation does not count. */
 export type Opener = number;
 
@@ -23,6 +27,8 @@ export abstract class EcmaBase extends Parser {
   protected missing = false;
   /** Set where brackets do not add up. */
   torn = false;
+  /** What would close the constructs that the end of the text left open, innermost first. */
+  readonly closers: string[] = [];
   /** `in` is no operator: the head of a `for`. */
   protected noIn = false;
 
@@ -112,11 +118,13 @@ export abstract class EcmaBase extends Parser {
     const tree = this.tree.mark();
     const { at, kind, taken, lineBefore, missing, torn, depth } = this;
     this.missing = false;
+    const left = this.closers.length;
     const done = rule() && !this.missing;
     if (done) {
       this.missing = missing;
       return true;
     }
+    this.closers.length = left;
     this.lexer.rewind(lexer);
     this.tree.rewind(tree);
     this.at = at;
@@ -190,9 +198,15 @@ export abstract class EcmaBase extends Parser {
   protected close(closer: T, opener: Opener): boolean {
     const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener;
     if (!foreign && this.eat(closer)) return true;
+    this.leftOpen(CLOSERS[closer] ?? "");
     this.torn = true;
     this.missing = true;
     return false;
+  }
+
+  /** Notes what would close a construct, where the text ends within it. */
+  protected leftOpen(closer: string): void {
+    if (this.kind === T.End) this.closers.push(closer);
   }
 
   protected columnOf(t: number): number {

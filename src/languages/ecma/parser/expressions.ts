@@ -613,6 +613,7 @@ export abstract class ExpressionParser extends JsxParser {
       if (type) this.type();
       else this.withIn(() => this.expression());
       if (!this.is(T.TemplateMiddle) && !this.is(T.TemplateTail)) {
+        this.leftOpen("}`");
         this.torn = true;
         this.missing = true;
         break;

@@ -26,10 +26,18 @@ export abstract class JsxParser extends TypeParser {
       return this.finish(N.JsxElement, first);
     }
     const opened = this.kind === T.Greater;
+    if (!opened) this.leftOpen("/>");
     this.tagEnd(true);
     this.finish(N.JsxOpening, first);
-    if (opened) this.children(child);
+    if (opened) this.children(child, `</${this.nameOf(first)}>`);
     this.finish(N.JsxElement, first);
+  }
+
+  /** The name of the tag that begins at token `first`, as it is written. */
+  private nameOf(first: number): string {
+    const { tokens } = this;
+    const end = /^[\w$.:-]*/u.exec(tokens.text.slice(tokens.end(first)).trimStart())!;
+    return end[0];
   }
 
   /** Takes the `>` of a tag. What follows is text where the tag stands between tags. */
@@ -89,6 +97,7 @@ export abstract class JsxParser extends TypeParser {
     if (this.kind !== T.RightBrace) {
       this.missing = true;
       this.torn = true;
+      this.leftOpen("}");
     } else if (child) {
       this.nextChild();
     } else {
@@ -97,7 +106,7 @@ export abstract class JsxParser extends TypeParser {
     this.finish(N.JsxExpression, first);
   }
 
-  private children(child: boolean): void {
+  private children(child: boolean, closing: string): void {
     for (;;) {
       if (this.kind === T.LeftBrace) {
         this.jsxExpression(true);
@@ -108,10 +117,11 @@ export abstract class JsxParser extends TypeParser {
       } else {
         break;
       }
-      if (this.missing) return;
+      if (this.missing) return this.leftOpen(closing);
     }
-    const closing = this.at;
+    const tag = this.at;
     if (this.kind !== T.Less) {
+      this.leftOpen(closing);
       this.missing = true;
       return;
     }
@@ -119,6 +129,6 @@ export abstract class JsxParser extends TypeParser {
     this.expect(T.Slash);
     this.jsxName();
     this.tagEnd(child);
-    this.finish(N.JsxClosing, closing);
+    this.finish(N.JsxClosing, tag);
   }
 }

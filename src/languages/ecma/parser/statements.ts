@@ -16,6 +16,13 @@ export function parseEcma(text: string, dialect: Dialect): { tokens: TokenTable;
   return { tree: second.program(), tokens: second.tokens };
 }
 
+/** What would close all that is open at the end of a text, innermost first. */
+export function ecmaClosers(text: string, dialect: Dialect): string {
+  const parser = new StatementParser(new Lexer(text), dialect, false);
+  parser.program();
+  return parser.closers.join("");
+}
+
 /** Statements and declarations (ECMA-262, chapters 14 and 16). */
 class StatementParser extends MemberParser {
   program(): Tree {

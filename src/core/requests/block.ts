@@ -1,0 +1,87 @@
+import type { Language, Syntax } from "../language.js";
+import { indentText } from "../style/indent.js";
+import type { Style } from "../style/style.js";
+import { TokenFlag } from "../syntax/tokens.js";
+import type { Change } from "../text/edits.js";
+import type { LineIndex } from "../text/lines.js";
+import { pushChanges } from "../text/minimise.js";
+import { indentColumn } from "../text/width.js";
+import { columnAfter, lineColumns, tokenAt } from "./depth.js";
+import type { LineSpan } from "./selection.js";
+
+/** One line that moves: where its indentation lies, and the column that it reaches. */
+interface Moving {
+  readonly from: number;
+  readonly to: number;
+  readonly column: number;
+}
+
+/**
+ * Moves whole lines as one block to the depth of their place. They keep their inner shape, and the
+ * inside of strings and comments stays.
+ *
+ * @param copied whether the first line may have lost its indentation: the others are then moved by what
+ * their own first line tells.
+ */
+export function moveLines(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  lines: LineIndex,
+  span: LineSpan,
+  copied: boolean,
+): Change[] {
+  const moving = movingLines(syntax, style, lines, span);
+  const [head, second] = moving;
+  if (head === undefined) return [];
+  const target = headColumn(language, style, lines, head);
+  const headShift = target - head.column;
+  let shift = headShift;
+  if (copied && second !== undefined) shift = othersShift(language, syntax, style, moving, target) ?? headShift;
+  const changes: Change[] = [];
+  moving.forEach(({ from, to, column }, i) => {
+    const wanted = Math.max(0, column + (i === 0 ? headShift : shift));
+    if (wanted !== column) pushChanges(changes, lines.text, from, to, indentText(style, wanted), `${language.name}/block-indent`);
+  });
+  return changes;
+}
+
+/** The column that the place gives the block's first line. */
+function headColumn(language: Language, style: Style, lines: LineIndex, { from, to }: Moving): number {
+  const before = lines.text.slice(0, from);
+  // Where indentation is what tells, the block stays at the depth at which it was put.
+  if (language.typing.column?.(before, style.indentSize) !== undefined) return indentColumn(lines.text, from, to, style.tabWidth);
+  return columnAfter(language, before, lines.text.slice(to, lines.lineEnd(lines.lineAt(to))), "", style);
+}
+
+/** How far the lines after the first have to go, judged by the first of them. */
+function othersShift(language: Language, syntax: Syntax, style: Style, moving: readonly Moving[], target: number): number | undefined {
+  const [head, second] = moving as [Moving, Moving];
+  if (language.typing.column !== undefined) {
+    // Blocks are made by indentation: a header's block stands one step in, else the least deep line leads.
+    const header = /:\s*(?:#.*)?$/.test(syntax.tokens.text.slice(head.to).split(/[\r\n]/, 1)[0]!);
+    const least = Math.min(...moving.slice(1).map(({ column }) => column));
+    return header && least >= second.column ? target + style.indentSize - second.column : target - least;
+  }
+  const tokens = [tokenAt(syntax, head.to), tokenAt(syntax, second.to)];
+  if (tokens.some((t) => t < 0)) return undefined;
+  const [first, next] = lineColumns(language, syntax, style, tokens);
+  if (first === undefined || next === undefined) return undefined;
+  return target + (next - first) - second.column;
+}
+
+/** The lines of a span that are not blank and do not begin inside a token. */
+function movingLines({ tokens }: Syntax, style: Style, lines: LineIndex, { first, last }: LineSpan): Moving[] {
+  const moving: Moving[] = [];
+  let t = 0;
+  for (let line = first; line <= last; line++) {
+    const from = lines.lineStart(line);
+    const end = lines.lineEnd(line);
+    while (t < tokens.count && tokens.end(t) <= from) t++;
+    const inside = t < tokens.count && tokens.start(t) < from && !(tokens.isTrivia(t) && tokens.has(t, TokenFlag.MultiLine));
+    let to = from;
+    while (to < end && (lines.text[to] === " " || lines.text[to] === "\t")) to++;
+    if (!inside && to < end) moving.push({ from, to, column: indentColumn(lines.text, from, to, style.tabWidth) });
+  }
+  return moving;
+}

@@ -1,0 +1,79 @@
+import type { Language, Syntax } from "../language.js";
+import { solve } from "../layout/solver.js";
+import { forceLine } from "../layout/trivia.js";
+import type { Style } from "../style/style.js";
+import { demands } from "./document.js";
+
+/** A word that stands for whatever may come next. */
+const PLACEHOLDER = "x";
+
+/**
+ * The columns of lines that begin at the given tokens, where every other line counts as it stands;
+ * undefined for a line in what does not parse.
+ */
+export function lineColumns(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  tokens: readonly number[],
+): (number | undefined)[] {
+  const sheet = demands(language, syntax, style);
+  const forced = new Set(tokens.filter((t) => forceLine(sheet, t)));
+  const { columns } = solve(sheet, {
+    style,
+    trailingSpace: language.trailingSpace,
+    freeLines: language.freeLines,
+    frozen: (gap) => !forced.has(gap),
+  });
+  return tokens.map((t) => (forced.has(t) ? columns[t] : undefined));
+}
+
+/**
+ * The column of the line that begins at the end of `before`, judged by what stands before it only.
+ *
+ * @param line what is on the line so far, without indentation.
+ * @param rest what makes a whole construct of it.
+ */
+export function columnAfter(language: Language, before: string, line: string, rest: string, style: Style): number {
+  const { typing } = language;
+  const told = line === "" ? typing.column?.(before, style.indentSize) : undefined;
+  if (told !== undefined) return told;
+  // Closing all that is open makes a whole text, which the layout knows how to indent.
+  const closed = line === "" ? "" : typing.closers(before);
+  if (line !== "" && rest === "" && beginsWith(closed, line)) return columnOf(language, before, closed, style);
+  const own = line === "" ? PLACEHOLDER : line + rest;
+  return columnOf(language, before, own + typing.closers(before + own), style);
+}
+
+/** The column of the line that `after` begins, where the two make a whole text. */
+function columnOf(language: Language, before: string, after: string, style: Style): number {
+  const syntax = language.parse(before + after);
+  const t = tokenAt(syntax, before.length);
+  const [column] = t < 0 ? [] : lineColumns(language, syntax, style, [t]);
+  return column ?? previousColumn(before, style);
+}
+
+/** Whether a line that begins so closes what is innermost open; a tag may end in two ways. */
+const beginsWith = (closers: string, line: string): boolean =>
+  closers.startsWith(line) || (line === ">" && closers.startsWith("/>"));
+
+/** The token that begins at `offset`, or -1. */
+export function tokenAt({ tokens }: Syntax, offset: number): number {
+  let low = 0;
+  let high = tokens.count;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (tokens.start(middle) < offset) low = middle + 1;
+    else high = middle;
+  }
+  return low < tokens.count && tokens.start(low) === offset ? low : -1;
+}
+
+/** The column of the last line that is not blank, one step in where it ends with an opening bracket. */
+export function previousColumn(before: string, style: Style): number {
+  const line = /[^\r\n]*\S[^\r\n]*\s*$/.exec(before)?.[0] ?? "";
+  const indent = /^[ \t]*/.exec(line)![0];
+  let column = 0;
+  for (const c of indent) column = c === "\t" ? column + style.tabWidth - (column % style.tabWidth) : column + 1;
+  return /[([{]\s*$/.test(line) ? column + style.indentSize : column;
+}

@@ -1,0 +1,75 @@
+import type { Typing } from "../../core/language.js";
+import type { TokenTable } from "../../core/syntax/tokens.js";
+import { lineColumn } from "../../core/text/width.js";
+import { T } from "./kinds.js";
+import { LOGICAL, PYTHON_TAB, lexPython } from "./lexer.js";
+
+/** Words that go on with a compound statement, and the words that may have begun or gone on with it. */
+const CONTINUES: { readonly [word: string]: RegExp } = {
+  else: /^(?:if|elif|for|while|try|except|async\s+for)\b/,
+  elif: /^(?:if|elif)\b/,
+  except: /^(?:try|except)\b/,
+  finally: /^(?:try|except|else)\b/,
+  case: /^(?:match|case)\b/,
+};
+
+const CLOSERS: { readonly [kind: number]: string } = { [T.LeftParen]: ")", [T.LeftBracket]: "]", [T.LeftBrace]: "}" };
+
+/** What Python says of text that is being typed. */
+export const pythonTyping: Typing = {
+  triggers: [")", "]", "}", "e", "f", "t", "y"],
+  words: new Map(Object.keys(CONTINUES).map((word) => [word, ":"])),
+  closers: (text) => openBrackets(lexPython(text)).map(({ closer }) => closer).join(""),
+
+  column(text, step) {
+    const tokens = lexPython(text);
+    if (openBrackets(tokens).length > 0) return undefined;
+    let last = tokens.count - 1;
+    while (last >= 0 && tokens.isTrivia(last)) last--;
+    if (last < 0) return 0;
+    let first = last;
+    while (first > 0 && !tokens.has(first, LOGICAL)) first--;
+    const column = lineColumn(text, tokens.start(first), PYTHON_TAB);
+    if (tokens.kind(last) === T.Colon) return column + step;
+    switch (tokens.kind(first) as T) {
+      // Nothing can follow these in their block.
+      case T.Return: case T.Raise: case T.Break: case T.Continue: case T.Pass:
+        return Math.max(0, column - step);
+      default:
+        return column;
+    }
+  },
+
+  wordColumn(text, word, column) {
+    const opens = CONTINUES[word]!;
+    const lines = text.split(/\r\n|\r|\n/);
+    let least = Infinity;
+    let nearest: number | undefined;
+    for (let i = lines.length - 1; i >= 0; i--) {
+      const line = lines[i]!;
+      // A closing bracket ends a statement that began above.
+      if (/^\s*(?:$|#|[)\]}])/.test(line)) continue;
+      const own = lineColumn(line, line.length, PYTHON_TAB);
+      if (own >= least) continue;
+      least = own;
+      if (!opens.test(line.trim())) continue;
+      // Where the word stands at the depth of one that it may go on with, it is left there.
+      if (own === column) return undefined;
+      if (own < column) return nearest ?? own;
+      nearest ??= own;
+    }
+    return nearest;
+  },
+};
+
+/** The brackets that are open at the end of a text, innermost first. */
+function openBrackets(tokens: TokenTable): { closer: string }[] {
+  const open: { closer: string }[] = [];
+  for (let t = 0; t < tokens.count; t++) {
+    const kind: T = tokens.kind(t);
+    const closer = CLOSERS[kind];
+    if (closer !== undefined) open.push({ closer });
+    else if (kind >= T.RightParen && kind <= T.RightBrace) open.pop();
+  }
+  return open.reverse();
+}
