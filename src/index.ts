@@ -19,8 +19,15 @@ export function createEngine(options: Partial<EngineOptions> = {}): Engine {
 }
 
 export { Document } from "./core/engine.js";
-export type { Answer, TypedAnswer, ContentChange, Engine, EngineOptions, OpenOptions } from "./core/engine.js";
-export type { Language, Syntax, Typing } from "./core/language.js";
+export type {
+  Answer,
+  TypedAnswer,
+  ContentChange,
+  Engine,
+  EngineOptions,
+  OpenOptions,
+} from "./core/engine.js";
+export type { IndentedBlocks, Language, Syntax, Typing } from "./core/language.js";
 export type { Style } from "./core/style/style.js";
 export { applyEdits, mapPosition } from "./core/text/edits.js";
 export type { TextEdit } from "./core/text/edits.js";

@@ -77,7 +77,9 @@ export function createEngine(options: EngineOptions): Engine {
   const known = (languageId: string): Language => {
     const language = byId.get(languageId);
     if (language !== undefined) return language;
-    throw new RangeError(`No language has the identifier "${languageId}". Known: ${[...byId.keys()].join(", ")}.`);
+    throw new RangeError(
+      `No language has the identifier "${languageId}". Known: ${[...byId.keys()].join(", ")}.`,
+    );
   };
   return {
     triggerCharacters: (languageId) => ["\n", ...known(languageId).typing.triggers],
@@ -189,7 +191,10 @@ export class Document {
     const { language, current: lines } = this;
     const offset = lines.offsetAt(position, this.encoding);
     const parsed = (): Syntax => this.syntax;
-    const typed = formatTyped({ language, lines, offset, parsed, style: () => this.style(style) }, character);
+    const typed = formatTyped(
+      { language, lines, offset, parsed, style: () => this.style(style) },
+      character,
+    );
     if (typed.changes.length === 0) return { edits: [], unsettled: [], caret: position };
     const after = LineIndex.of(applyChanges(lines.text, typed.changes));
     return {
@@ -206,7 +211,15 @@ export class Document {
    * @param range what the pasted text now occupies.
    */
   formatOnPaste(range: Range, style?: Partial<Style>): Answer {
-    return this.answer(pasteChanges(this.language, this.syntax, this.style(style), this.current, this.offsets(range)));
+    return this.answer(
+      pasteChanges(
+        this.language,
+        this.syntax,
+        this.style(style),
+        this.current,
+        this.offsets(range),
+      ),
+    );
   }
 
   /**
@@ -216,7 +229,9 @@ export class Document {
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
     const { language, syntax, current } = this;
-    return this.answer(moveLines(language, syntax, this.style(style), current, this.linesOf(range), false));
+    return this.answer(
+      moveLines(language, syntax, this.style(style), current, this.linesOf(range)),
+    );
   }
 
   private offsets({ start, end }: Range): { from: number; to: number } {

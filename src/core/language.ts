@@ -9,6 +9,18 @@ export interface Syntax {
   readonly tree: Tree;
 }
 
+/** What a language says of typing whose blocks are made by indentation. Texts end at a line's beginning. */
+export interface IndentedBlocks {
+  /** The column of a new line after `text`; undefined inside brackets. */
+  column(text: string, step: number): number | undefined;
+  /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
+  wordColumn(text: string, word: string, column: number): number | undefined;
+  /** The depth that a line after `text` may have which is nearest below `column`. */
+  nearest(text: string, column: number, step: number): number;
+  /** Whether a line is a header, whose block stands one step in. */
+  opens(line: string): boolean;
+}
+
 /** What a language says of text that is being typed. */
 export interface Typing {
   /** Characters after which a typing request may have something to say, beside a line end. */
@@ -20,13 +32,8 @@ export interface Typing {
    * to make a whole construct.
    */
   readonly words: ReadonlyMap<string, string>;
-  /**
-   * The column of a new line after `text` where indentation, not brackets, says what belongs together;
-   * undefined where brackets do.
-   */
-  column?(text: string, step: number): number | undefined;
-  /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
-  wordColumn?(text: string, word: string, column: number): number | undefined;
+  /** What it says where indentation, not brackets, tells what belongs together. */
+  readonly blocks?: IndentedBlocks;
 }
 
 /**

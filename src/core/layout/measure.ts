@@ -42,7 +42,9 @@ export class Measure {
     for (let g = count - 1; g >= 0; g--) {
       const demand: Demand = sheet.demand[g]!;
       if (this.endsLine(g, demand)) end = g;
-      const breaks = end === g || ((demand === Demand.Seam || demand === Demand.Fold) && this.frozen?.(g) !== true);
+      const breaks =
+        end === g
+        || ((demand === Demand.Seam || demand === Demand.Fold) && this.frozen?.(g) !== true);
       toBreak = breaks ? 0 : this.upTo[g + 1]! - this.upTo[g]! + toBreak;
       if (sheet.marks[g] !== 0 || demand === Demand.Fold) toBreak += this.added(g);
       this.nextEnd[g] = end;

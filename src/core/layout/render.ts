@@ -125,7 +125,9 @@ class Renderer {
     const key = lines * 4096 + column;
     let white = this.blanks.get(key);
     if (white === undefined || column >= 4096) {
-      white = lines === 0 ? " ".repeat(column) : this.eol.repeat(lines) + indentText(this.style, column);
+      white = lines === 0
+        ? " ".repeat(column)
+        : this.eol.repeat(lines) + indentText(this.style, column);
       this.blanks.set(key, white);
     }
     return white;
@@ -178,7 +180,14 @@ class Renderer {
 
   private moved(t: number, from: number, to: number, column: number): Change[] {
     const changes: Change[] = [];
-    pushChanges(changes, this.tokens.text, from, to, indentText(this.style, column), this.ruleOf(t));
+    pushChanges(
+      changes,
+      this.tokens.text,
+      from,
+      to,
+      indentText(this.style, column),
+      this.ruleOf(t),
+    );
     return changes;
   }
 

@@ -93,7 +93,12 @@ class Solver {
     this.lines = new Int16Array(gaps);
     this.columns = new Int32Array(gaps);
     this.dropped = new Uint8Array(gaps);
-    this.measure = new Measure(sheet, options.style.tabWidth, options.trailingSpace, options.frozen);
+    this.measure = new Measure(
+      sheet,
+      options.style.tabWidth,
+      options.trailingSpace,
+      options.frozen,
+    );
     this.state = new Uint8Array(sheet.frames.count);
     this.base = new Int32Array(sheet.frames.count);
     this.safe = new Uint8Array(sheet.frames.count);

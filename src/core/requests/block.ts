@@ -20,8 +20,8 @@ interface Moving {
  * Moves whole lines as one block to the depth of their place. They keep their inner shape, and the
  * inside of strings and comments stays.
  *
- * @param copied whether the first line may have lost its indentation: the others are then moved by what
- * their own first line tells.
+ * @param pasted where the lines were copied from elsewhere, how many characters stood before the caret.
+ * The first line may then have lost its indentation: the others are moved by what they tell themselves.
  */
 export function moveLines(
   language: Language,
@@ -29,39 +29,72 @@ export function moveLines(
   style: Style,
   lines: LineIndex,
   span: LineSpan,
-  copied: boolean,
+  pasted?: { readonly lead: number },
 ): Change[] {
   const moving = movingLines(syntax, style, lines, span);
   const [head, second] = moving;
   if (head === undefined) return [];
-  const target = headColumn(language, style, lines, head);
+  const target = headColumn(language, style, lines, head, pasted?.lead ?? 0);
   const headShift = target - head.column;
   let shift = headShift;
-  if (copied && second !== undefined) shift = othersShift(language, syntax, style, moving, target) ?? headShift;
+  if (pasted !== undefined && second !== undefined)
+    shift = othersShift(language, syntax, style, moving, target) ?? headShift;
   const changes: Change[] = [];
   moving.forEach(({ from, to, column }, i) => {
     const wanted = Math.max(0, column + (i === 0 ? headShift : shift));
-    if (wanted !== column) pushChanges(changes, lines.text, from, to, indentText(style, wanted), `${language.name}/block-indent`);
+    if (wanted !== column) pushChanges(
+      changes,
+      lines.text,
+      from,
+      to,
+      indentText(style, wanted),
+      `${language.name}/block-indent`,
+    );
   });
   return changes;
 }
 
 /** The column that the place gives the block's first line. */
-function headColumn(language: Language, style: Style, lines: LineIndex, { from, to }: Moving): number {
+function headColumn(
+  language: Language,
+  style: Style,
+  lines: LineIndex,
+  { from, to }: Moving,
+  lead: number,
+): number {
   const before = lines.text.slice(0, from);
-  // Where indentation is what tells, the block stays at the depth at which it was put.
-  if (language.typing.column?.(before, style.indentSize) !== undefined) return indentColumn(lines.text, from, to, style.tabWidth);
-  return columnAfter(language, before, lines.text.slice(to, lines.lineEnd(lines.lineAt(to))), "", style);
+  const { blocks } = language.typing;
+  if (blocks?.column(before, style.indentSize) !== undefined) {
+    // Where indentation is what tells, the block goes to the depth at which it was put.
+    const written = indentColumn(lines.text, from, lead > 0 ? from + lead : to, style.tabWidth);
+    return lead > 0 ? written : blocks.nearest(before, written, style.indentSize);
+  }
+  return columnAfter(
+    language,
+    before,
+    lines.text.slice(to, lines.lineEnd(lines.lineAt(to))),
+    "",
+    style,
+  );
 }
 
 /** How far the lines after the first have to go, judged by the first of them. */
-function othersShift(language: Language, syntax: Syntax, style: Style, moving: readonly Moving[], target: number): number | undefined {
+function othersShift(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  moving: readonly Moving[],
+  target: number,
+): number | undefined {
   const [head, second] = moving as [Moving, Moving];
-  if (language.typing.column !== undefined) {
-    // Blocks are made by indentation: a header's block stands one step in, else the least deep line leads.
-    const header = /:\s*(?:#.*)?$/.test(syntax.tokens.text.slice(head.to).split(/[\r\n]/, 1)[0]!);
+  const { blocks } = language.typing;
+  if (blocks !== undefined) {
+    // A header's block stands one step in; else the least deep line leads.
+    const line = syntax.tokens.text.slice(head.to).split(/[\r\n]/, 1)[0]!;
     const least = Math.min(...moving.slice(1).map(({ column }) => column));
-    return header && least >= second.column ? target + style.indentSize - second.column : target - least;
+    return blocks.opens(line) && least >= second.column
+      ? target + style.indentSize - second.column
+      : target - least;
   }
   const tokens = [tokenAt(syntax, head.to), tokenAt(syntax, second.to)];
   if (tokens.some((t) => t < 0)) return undefined;
@@ -71,17 +104,26 @@ function othersShift(language: Language, syntax: Syntax, style: Style, moving: r
 }
 
 /** The lines of a span that are not blank and do not begin inside a token. */
-function movingLines({ tokens }: Syntax, style: Style, lines: LineIndex, { first, last }: LineSpan): Moving[] {
+function movingLines(
+  { tokens }: Syntax,
+  style: Style,
+  lines: LineIndex,
+  { first, last }: LineSpan,
+): Moving[] {
   const moving: Moving[] = [];
   let t = 0;
   for (let line = first; line <= last; line++) {
     const from = lines.lineStart(line);
     const end = lines.lineEnd(line);
     while (t < tokens.count && tokens.end(t) <= from) t++;
-    const inside = t < tokens.count && tokens.start(t) < from && !(tokens.isTrivia(t) && tokens.has(t, TokenFlag.MultiLine));
+    const inside =
+      t < tokens.count
+      && tokens.start(t) < from
+      && !(tokens.isTrivia(t) && tokens.has(t, TokenFlag.MultiLine));
     let to = from;
     while (to < end && (lines.text[to] === " " || lines.text[to] === "\t")) to++;
-    if (!inside && to < end) moving.push({ from, to, column: indentColumn(lines.text, from, to, style.tabWidth) });
+    if (!inside && to < end)
+      moving.push({ from, to, column: indentColumn(lines.text, from, to, style.tabWidth) });
   }
   return moving;
 }

@@ -34,13 +34,20 @@ export function lineColumns(
  * @param line what is on the line so far, without indentation.
  * @param rest what makes a whole construct of it.
  */
-export function columnAfter(language: Language, before: string, line: string, rest: string, style: Style): number {
+export function columnAfter(
+  language: Language,
+  before: string,
+  line: string,
+  rest: string,
+  style: Style,
+): number {
   const { typing } = language;
-  const told = line === "" ? typing.column?.(before, style.indentSize) : undefined;
+  const told = line === "" ? typing.blocks?.column(before, style.indentSize) : undefined;
   if (told !== undefined) return told;
   // Closing all that is open makes a whole text, which the layout knows how to indent.
   const closed = line === "" ? "" : typing.closers(before);
-  if (line !== "" && rest === "" && beginsWith(closed, line)) return columnOf(language, before, closed, style);
+  if (line !== "" && rest === "" && beginsWith(closed, line))
+    return columnOf(language, before, closed, style);
   const own = line === "" ? PLACEHOLDER : line + rest;
   return columnOf(language, before, own + typing.closers(before + own), style);
 }
@@ -74,6 +81,7 @@ export function previousColumn(before: string, style: Style): number {
   const line = /[^\r\n]*\S[^\r\n]*\s*$/.exec(before)?.[0] ?? "";
   const indent = /^[ \t]*/.exec(line)![0];
   let column = 0;
-  for (const c of indent) column = c === "\t" ? column + style.tabWidth - (column % style.tabWidth) : column + 1;
+  for (const c of indent)
+    column = c === "\t" ? column + style.tabWidth - (column % style.tabWidth) : column + 1;
   return /[([{]\s*$/.test(line) ? column + style.indentSize : column;
 }

@@ -26,5 +26,5 @@ export function pasteChanges(
     return changes.filter((change) => change.from >= from && change.to <= to);
   }
   if (lead.trim() !== "" || own === "") return [];
-  return moveLines(language, syntax, style, lines, { first, last }, true);
+  return moveLines(language, syntax, style, lines, { first, last }, { lead: lead.length });
 }

@@ -38,8 +38,16 @@ export function formatTyped(context: Context, character: string): Typed {
   return Array.isArray(changes) ? { changes, caret: moved(context.offset, changes) } : changes;
 }
 
-const moved = (offset: number, changes: readonly Change[]): number =>
-  changes.reduce((at, { from, to, text }) => (from < offset ? at + text.length - (Math.min(to, offset) - from) : from === offset && to === offset ? at + text.length : at), offset);
+const moved = (offset: number, changes: readonly Change[]): number => changes.reduce(
+  (at, { from, to, text }) => (
+    from < offset
+    ? at + text.length - (Math.min(to, offset) - from)
+    : from === offset && to === offset
+    ? at + text.length
+    : at
+  ),
+  offset,
+);
 
 // Enter
 
@@ -53,7 +61,8 @@ function entered(context: Context): Change[] | Typed {
   const rule = `${language.name}/new-line`;
   const changes: Change[] = [];
   const inside = tokenAround(syntax, offset);
-  if (inside >= 0) return syntax.tokens.isTrivia(inside) ? leader(context, inside, line, start, rule) : changes;
+  if (inside >= 0)
+    return syntax.tokens.isTrivia(inside) ? leader(context, inside, line, start, rule) : changes;
   const before = text.slice(0, start);
   leftBehind(changes, lines, line - 1, rule);
   const end = lines.lineEnd(line);
@@ -66,8 +75,18 @@ function entered(context: Context): Change[] | Typed {
     const column = columnAfter(language, before, "", "", style);
     const outer = columnAfter(language, before, rest[0]!, "", style);
     const caretLine = indentText(style, column);
-    pushChanges(changes, text, from, to, caretLine + LINE_ENDS[style.endOfLine] + indentText(style, outer), rule);
-    const shift = changes.filter((change) => change.to < from).reduce((sum, { from: a, to: b, text: t }) => sum + t.length - (b - a), 0);
+    pushChanges(
+      changes,
+      text,
+      from,
+      to,
+      caretLine + LINE_ENDS[style.endOfLine] + indentText(style, outer),
+      rule,
+    );
+    const shift = changes.filter((change) => change.to < from).reduce(
+      (sum, { from: a, to: b, text: t }) => sum + t.length - (b - a),
+      0,
+    );
     return { changes, caret: from + shift + caretLine.length };
   }
   const column = columnAfter(language, before, rest, "", style);
@@ -80,15 +99,23 @@ function leftBehind(changes: Change[], lines: LineIndex, line: number, rule: str
   if (line < 0) return;
   const from = lines.lineStart(line);
   const to = lines.lineEnd(line);
-  if (to > from && lines.text.slice(from, to).trim() === "") changes.push({ from, to, text: "", rule });
+  if (to > from && lines.text.slice(from, to).trim() === "")
+    changes.push({ from, to, text: "", rule });
 }
 
 /** In a block comment the new line gets the sign that the lines before it begin with. */
-function leader({ parsed, style, lines }: Context, comment: number, line: number, start: number, rule: string): Change[] {
+function leader(
+  { parsed, style, lines }: Context,
+  comment: number,
+  line: number,
+  start: number,
+  rule: string,
+): Change[] {
   const { tokens } = parsed();
   const { text } = lines;
   const previous = text.slice(lines.lineStart(line - 1), lines.lineEnd(line - 1)).trim();
-  const starred = text.startsWith("/*", tokens.start(comment)) && /^(?:\/\*\*|\*(?!\/))/.test(previous);
+  const starred =
+    text.startsWith("/*", tokens.start(comment)) && /^(?:\/\*\*|\*(?!\/))/.test(previous);
   if (!starred) return [];
   const end = lines.lineEnd(line);
   const rest = text.slice(start, end).trimStart();
@@ -96,7 +123,8 @@ function leader({ parsed, style, lines }: Context, comment: number, line: number
   const changes: Change[] = [];
   // A line that got nothing but its sign keeps no space behind it.
   const before = lines.lineEnd(line - 1);
-  if (previous === "*" && text[before - 1] === " ") changes.push({ from: before - 1, to: before, text: "", rule });
+  if (previous === "*" && text[before - 1] === " ")
+    changes.push({ from: before - 1, to: before, text: "", rule });
   const wanted = indentText(style(), column + 1) + (rest.startsWith("*") ? "" : "* ");
   pushChanges(changes, text, start, end - rest.length, wanted, rule);
   return changes;
@@ -132,7 +160,12 @@ function settled(context: Context, character: string): Change[] {
   const around = tokenAround(context.parsed(), offset);
   if (around >= 0) {
     // The space that the leader brought gives way to the comment's end.
-    const gap = { from: offset - 2, to: offset - 1, text: "", rule: `${language.name}/comment-end` };
+    const gap = {
+      from: offset - 2,
+      to: offset - 1,
+      text: "",
+      rule: `${language.name}/comment-end`,
+    };
     return closesComment && context.parsed().tokens.isTrivia(around) ? [gap] : [];
   }
   if (closesComment) return [];
@@ -145,17 +178,30 @@ function settled(context: Context, character: string): Change[] {
     const from = offset - head.length;
     const changes: Change[] = [];
     const column = headColumn(context, start, head, rest ?? "");
-    if (column !== undefined) pushChanges(changes, lines.text, start, from, indentText(style, column), `${language.name}/line`);
+    if (column !== undefined) pushChanges(
+      changes,
+      lines.text,
+      start,
+      from,
+      indentText(style, column),
+      `${language.name}/line`,
+    );
     if (changes.length > 0 || !ends) return changes;
   }
   return ends ? settleUnit(context) : [];
 }
 
-function headColumn({ language, style, lines }: Context, start: number, head: string, rest: string): number | undefined {
+function headColumn(
+  { language, style, lines }: Context,
+  start: number,
+  head: string,
+  rest: string,
+): number | undefined {
   const before = lines.text.slice(0, start);
-  const { wordColumn } = language.typing;
-  if (wordColumn === undefined || !language.typing.words.has(head)) return columnAfter(language, before, head, rest, style());
-  return wordColumn(before, head, lineColumn(lines.text, start, style().tabWidth));
+  const { blocks, words } = language.typing;
+  if (blocks === undefined || !words.has(head))
+    return columnAfter(language, before, head, rest, style());
+  return blocks.wordColumn(before, head, lineColumn(lines.text, start, style().tabWidth));
 }
 
 /** Formats the statement that the typed character ended, and nothing else. */
@@ -179,14 +225,20 @@ function settleUnit({ language, parsed, style, lines, offset }: Context): Change
   if (unit === NONE || withinUnparsed(tree, unit, language.unparsed)) return [];
   const from = tokens.start(tree.first(unit));
   const span = { first: lines.lineAt(from), last: lines.lineAt(offset) };
-  return formatLines(language, syntax, style(), lines, [span]).filter((change) => change.from >= from && change.from < offset && change.to <= offset);
+  return formatLines(language, syntax, style(), lines, [span]).filter(
+    (change) => change.from >= from && change.from < offset && change.to <= offset,
+  );
 }
 
 /** Whether what is around a node does not parse, so that nothing in it is laid out. */
 function withinUnparsed(tree: Tree, node: number, unparsed: number): boolean {
   // A parent comes after its children.
   for (let outer = node; outer <= tree.size; outer++) {
-    if (tree.kind(outer) === unparsed && tree.first(outer) <= tree.first(node) && tree.end(outer) >= tree.end(node)) return true;
+    if (
+      tree.kind(outer) === unparsed
+      && tree.first(outer) <= tree.first(node)
+      && tree.end(outer) >= tree.end(node)
+    ) return true;
   }
   return false;
 }

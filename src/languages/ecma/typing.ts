@@ -2,12 +2,41 @@ import type { Typing } from "../../core/language.js";
 import type { Dialect } from "./kinds.js";
 import { ecmaClosers } from "./parser/statements.js";
 
-const TRIGGERS = ["}", ")", "]", ";", ">", "/", "{", ".", "?", ":", "&", "|", "+", "-", "e", "h", "y", "t"];
+const TRIGGERS = [
+  "}",
+  ")",
+  "]",
+  ";",
+  ">",
+  "/",
+  "{",
+  ".",
+  "?",
+  ":",
+  "&",
+  "|",
+  "+",
+  "-",
+  "e",
+  "h",
+  "y",
+  "t",
+];
 
 /** Words and signs that go on with the statement before, or begin a case. */
 const WORDS = new Map([
-  ["else", " {}"], ["catch", " {}"], ["finally", " {}"], ["case", " x:"], ["default", ":"],
-  [".", "x"], ["?", " x : x"], [":", " x"], ["&", " x"], ["|", " x"], ["+", " x"], ["-", " x"],
+  ["else", " {}"],
+  ["catch", " {}"],
+  ["finally", " {}"],
+  ["case", " x:"],
+  ["default", ":"],
+  [".", "x"],
+  ["?", " x : x"],
+  [":", " x"],
+  ["&", " x"],
+  ["|", " x"],
+  ["+", " x"],
+  ["-", " x"],
 ]);
 
 /** What the ECMAScript family says of text that is being typed. */

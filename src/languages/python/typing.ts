@@ -1,4 +1,4 @@
-import type { Typing } from "../../core/language.js";
+import type { IndentedBlocks, Typing } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { lineColumn } from "../../core/text/width.js";
 import { T } from "./kinds.js";
@@ -13,14 +13,13 @@ const CONTINUES: { readonly [word: string]: RegExp } = {
   case: /^(?:match|case)\b/,
 };
 
-const CLOSERS: { readonly [kind: number]: string } = { [T.LeftParen]: ")", [T.LeftBracket]: "]", [T.LeftBrace]: "}" };
+const CLOSERS: { readonly [kind: number]: string } = {
+  [T.LeftParen]: ")",
+  [T.LeftBracket]: "]",
+  [T.LeftBrace]: "}",
+};
 
-/** What Python says of text that is being typed. */
-export const pythonTyping: Typing = {
-  triggers: [")", "]", "}", "e", "f", "t", "y"],
-  words: new Map(Object.keys(CONTINUES).map((word) => [word, ":"])),
-  closers: (text) => openBrackets(lexPython(text)).map(({ closer }) => closer).join(""),
-
+const blocks: IndentedBlocks = {
   column(text, step) {
     const tokens = lexPython(text);
     if (openBrackets(tokens).length > 0) return undefined;
@@ -60,6 +59,30 @@ export const pythonTyping: Typing = {
     }
     return nearest;
   },
+
+  nearest(text, column, step) {
+    const lines = text.split(/\r\n|\r|\n/).filter((line) => line.trim() !== "");
+    const last = lines.at(-1) ?? "";
+    const deepest = lineColumn(last, last.length, PYTHON_TAB);
+    if (blocks.opens(last)) return deepest + step;
+    if (column >= deepest) return deepest;
+    let best = 0;
+    for (const line of lines) {
+      const own = lineColumn(line, line.length, PYTHON_TAB);
+      if (own <= column && own > best) best = own;
+    }
+    return best;
+  },
+
+  opens: (line) => /:\s*(?:#.*)?$/.test(line),
+};
+
+/** What Python says of text that is being typed. */
+export const pythonTyping: Typing = {
+  triggers: [")", "]", "}", "e", "f", "t", "y"],
+  words: new Map(Object.keys(CONTINUES).map((word) => [word, ":"])),
+  closers: (text) => openBrackets(lexPython(text)).map(({ closer }) => closer).join(""),
+  blocks,
 };
 
 /** The brackets that are open at the end of a text, innermost first. */

@@ -27,7 +27,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
   const document = engine.open({ uri: "replay:", languageId, text: "" });
   const triggers = new Set(engine.triggerCharacters(languageId));
   const style = engine.open({ uri: "replay:", languageId, text }).style();
-  const byIndentation = engine.language(languageId)!.typing.column !== undefined;
+  const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
   const misses: Miss[] = [];
   let undecided = 0;
   let trespasses = 0;
@@ -37,8 +37,14 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
   const ask = (character: string): void => {
     document.update([{ text: done + line }]);
     const number = done.split("\n").length - 1;
-    const { edits } = document.formatOnType({ line: number, character: line.length }, character, style);
-    if (edits.some(({ range }) => range.start.line < number && !leavesBlank(done, range.start.line, edits))) trespasses++;
+    const { edits } = document.formatOnType(
+      { line: number, character: line.length },
+      character,
+      style,
+    );
+    if (
+      edits.some(({ range }) => range.start.line < number && !trims(done, range.start.line, edits))
+    ) trespasses++;
     const after = applyEdits(done + line, edits);
     const at = after.lastIndexOf("\n") + 1;
     done = after.slice(0, at);
@@ -77,8 +83,15 @@ function toType(wanted: string, line: string): string {
   return wanted.trim() === "*/" && line.trim() === "*" ? "/" : wanted.trimStart();
 }
 
-/** Whether the only thing that an edit does before the line is to empty one that holds nothing but white space. */
-function leavesBlank(text: string, line: number, edits: readonly TextEdit[]): boolean {
+/** Whether all that the edits do to an earlier line is to take white space from its end. */
+function trims(text: string, line: number, edits: readonly TextEdit[]): boolean {
   const row = text.split("\n")[line] ?? "";
-  return row.trim() === "" && edits.filter(({ range }) => range.start.line === line).every(({ newText }) => newText === "");
+  return edits
+    .filter(({ range }) => range.start.line === line)
+    .every(
+      ({ range, newText }) =>
+        newText === ""
+        && range.end.character === row.length
+        && row.slice(range.start.character).trim() === "",
+    );
 }

@@ -8,7 +8,10 @@ import { Lexer } from "../lexer.js";
 const TAB = 4;
 
 const CLOSERS: { readonly [kind: number]: string } = {
-  [T.RightParen]: ")", [T.RightBracket]: "]", [T.RightBrace]: "}", [T.Greater]: ">",
+  [T.RightParen]: ")",
+  [T.RightBracket]: "]",
+  [T.RightBrace]: "}",
+  [T.Greater]: ">",
 };
 
 /** Where the line of an opening bracket begins; -1 where indentation does not count. */
