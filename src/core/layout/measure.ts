@@ -2,6 +2,9 @@ import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { columnsBetween, indentColumn } from "../text/width.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
 
+/** Tokens whose width is not simply their length. */
+const UNEVEN = TokenFlag.MultiLine | TokenFlag.EndsLine;
+
 const LF = 10;
 const CR = 13;
 
@@ -30,25 +33,32 @@ export class Measure {
     this.upTo = new Int32Array(count + 2);
     this.nextEnd = new Int32Array(count + 2);
     this.toBreak = new Int32Array(count + 2);
+    const { upTo, nextEnd, toBreak } = this;
+    const { demand, marks } = sheet;
     let width = 0;
     for (let g = 0; g < count; g++) {
-      width += this.flatGap(g) + this.headColumns(g);
-      this.upTo[g + 1] = width;
+      const plain = this.ascii && marks[g] === 0 && !tokens.has(g, UNEVEN);
+      width += this.flatGap(g) + (plain ? tokens.end(g) - tokens.start(g) : this.headColumns(g));
+      upTo[g + 1] = width;
     }
-    this.upTo[count + 1] = width;
-    this.nextEnd[count] = this.nextEnd[count + 1] = count;
+    upTo[count + 1] = width;
+    nextEnd[count] = nextEnd[count + 1] = count;
     let end = count;
-    let toBreak = 0;
+    let distance = 0;
     for (let g = count - 1; g >= 0; g--) {
-      const demand: Demand = sheet.demand[g]!;
-      if (this.endsLine(g, demand)) end = g;
-      const breaks =
-        end === g
-        || ((demand === Demand.Seam || demand === Demand.Fold) && this.frozen?.(g) !== true);
-      toBreak = breaks ? 0 : this.upTo[g + 1]! - this.upTo[g]! + toBreak;
-      if (sheet.marks[g] !== 0 || demand === Demand.Fold) toBreak += this.added(g);
-      this.nextEnd[g] = end;
-      this.toBreak[g] = toBreak;
+      const wanted: Demand = demand[g]!;
+      // Most gaps hold nothing or a space, and nothing else can happen there.
+      const even = wanted === Demand.Join || wanted === Demand.Space;
+      if (even && marks[g] === 0 && !(g > 0 && tokens.has(g - 1, TokenFlag.MultiLine)) && frozen === undefined) {
+        distance += upTo[g + 1]! - upTo[g]!;
+      } else {
+        if (this.endsLine(g, wanted)) end = g;
+        const breaks = end === g || ((wanted === Demand.Seam || wanted === Demand.Fold) && frozen?.(g) !== true);
+        distance = breaks ? 0 : upTo[g + 1]! - upTo[g]! + distance;
+        if (marks[g] !== 0 || wanted === Demand.Fold) distance += this.added(g);
+      }
+      nextEnd[g] = end;
+      toBreak[g] = distance;
     }
   }
 

@@ -18,6 +18,7 @@ export function render(sheet: Sheet, solution: Solution, style: Style, language:
 type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "fusing">;
 
 const SPACE = 32;
+const STAR = 42;
 const WORD = /[\p{L}\p{N}_$]/u;
 
 class Renderer {
@@ -152,6 +153,7 @@ class Renderer {
   /** Moves the inner lines of a token by as many columns as all of them allow. */
   private reindent(t: number, shift: number): Change[] {
     const { text } = this.tokens;
+    if (shift === 0 && this.aligned(t)) return [];
     if (shift === 0 && !this.tokens.isTrivia(t)) return [];
     const lines: { from: number; to: number; column: number }[] = [];
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
@@ -189,6 +191,20 @@ class Renderer {
       this.ruleOf(t),
     );
     return changes;
+  }
+
+  /** Whether every inner line of a comment begins with a star that stands under the first one, or is blank. */
+  private aligned(t: number): boolean {
+    const { text } = this.tokens;
+    if (!this.tokens.isTrivia(t) || this.style.indentStyle === "tab") return false;
+    const column = this.solution.columns[t]! + 1;
+    const end = this.tokens.end(t);
+    for (let i = text.indexOf("\n", this.tokens.start(t)); i >= 0 && i < end; i = text.indexOf("\n", i + 1)) {
+      const star = i + 1 + column;
+      if (text.charCodeAt(star) !== STAR) return false;
+      for (let k = i + 1; k < star; k++) if (text.charCodeAt(k) !== SPACE) return false;
+    }
+    return true;
   }
 
   /** Whether every inner line of a comment begins with a star: they then stand under the first one. */

@@ -7,7 +7,7 @@ export function inferStyle(language: Language, syntax: Syntax): Partial<Style> {
   const style: { -readonly [K in keyof Style]?: Style[K] } = {};
   const endOfLine = inferEndOfLine(text);
   if (endOfLine !== undefined) style.endOfLine = endOfLine;
-  if (/^\t/m.test(text) && tabbedLines(text) * 2 > indentedLines(text)) {
+  if (text.includes("\t") && tabbedLines(text) * 2 > indentedLines(text)) {
     style.indentStyle = "tab";
   } else {
     const size = mostFrequent(language.indents(syntax));
@@ -30,10 +30,17 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   return crlf >= lf && crlf >= cr ? "crlf" : lf >= cr ? "lf" : "cr";
 }
 
-/** The step that most blocks show, between 1 and 8; the smaller of two that are even. */
+/** How many blocks are asked; more would say the same. */
+const ENOUGH = 400;
+
+/** The step that most of the first blocks show, between 1 and 8; the smaller of two that are even. */
 function mostFrequent(steps: Iterable<number>): number | undefined {
   const votes = new Map<number, number>();
-  for (const step of steps) if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + 1);
+  let cast = 0;
+  for (const step of steps) {
+    if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + 1);
+    if (++cast === ENOUGH) break;
+  }
   let best: number | undefined;
   for (const [step, count] of [...votes].sort(([a], [b]) => a - b)) {
     if (best === undefined || count > votes.get(best)!) best = step;
