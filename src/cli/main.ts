@@ -4,6 +4,7 @@ import { Command, CommanderError } from "commander";
 import { askCommand } from "./commands/ask.js";
 import { checkCommand } from "./commands/check.js";
 import { formatCommand } from "./commands/format.js";
+import { replayCommand } from "./commands/replay.js";
 import { serveCommand } from "./commands/serve.js";
 import { Exit } from "./exit.js";
 import { SourceError } from "../node/index.js";
@@ -18,7 +19,9 @@ const program = new Command("oak-tide")
     "\nExit codes: 0 fine, 1 something would change (check), 2 something could not be done.",
   )
   .exitOverride();
-for (const command of [formatCommand(), checkCommand(), askCommand(), serveCommand()]) {
+for (
+  const command of [formatCommand(), checkCommand(), askCommand(), replayCommand(), serveCommand()]
+) {
   program.addCommand(command.copyInheritedSettings(program));
 }
 

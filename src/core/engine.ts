@@ -49,6 +49,8 @@ export interface ContentChange {
 
 /** Opens documents in the languages that it was given. */
 export interface Engine {
+  /** Every language identifier that it knows. */
+  readonly languageIds: readonly string[];
   /** The language with this identifier, or undefined. */
   language(languageId: string): Language | undefined;
   /** The language for a file by its name or ending, or undefined. */
@@ -82,6 +84,7 @@ export function createEngine(options: EngineOptions): Engine {
     );
   };
   return {
+    languageIds: [...byId.keys()],
     triggerCharacters: (languageId) => ["\n", ...known(languageId).typing.triggers],
     language: (languageId) => byId.get(languageId),
     languageFor(fileName) {

@@ -12,11 +12,11 @@ export interface Syntax {
 /** What a language says of typing whose blocks are made by indentation. Texts end at a line's beginning. */
 export interface IndentedBlocks {
   /** The column of a new line after `text`; undefined inside brackets. */
-  column(text: string, step: number): number | undefined;
+  column(text: string, style: Style): number | undefined;
   /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
-  wordColumn(text: string, word: string, column: number): number | undefined;
+  wordColumn(text: string, word: string, column: number, style: Style): number | undefined;
   /** The depth that a line after `text` may have which is nearest below `column`. */
-  nearest(text: string, column: number, step: number): number;
+  nearest(text: string, column: number, style: Style): number;
   /** Whether a line is a header, whose block stands one step in. */
   opens(line: string): boolean;
 }

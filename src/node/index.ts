@@ -3,3 +3,8 @@ export type { Outcome, RunOptions } from "./run.js";
 export { SourceError, decode, readSource, replaceSource } from "./source.js";
 export type { Source } from "./source.js";
 export { findSources } from "./walk.js";
+export { playBlocks } from "./replay/blocks.js";
+export type { Blocks, Way } from "./replay/blocks.js";
+export { retype } from "./replay/retype.js";
+export { typeOut } from "./replay/typing.js";
+export type { Miss, Played } from "./replay/typing.js";

@@ -28,6 +28,13 @@ export class OpenDocuments {
     this.documents.set(uri, this.engine.open({ uri, languageId: id, text, version }));
   }
 
+  /** The characters of every language after which a typing request may have something to say. */
+  triggers(): { firstTriggerCharacter: string; moreTriggerCharacter: string[] } {
+    const all = new Set(this.engine.languageIds.flatMap((id) => this.engine.triggerCharacters(id)));
+    const [first, ...more] = all;
+    return { firstTriggerCharacter: first!, moreTriggerCharacter: more };
+  }
+
   change(uri: string, version: number, changes: readonly TextDocumentContentChangeEvent[]): void {
     this.documents.get(uri)?.update(changes, version);
   }

@@ -60,6 +60,13 @@ class Server {
       ({ textDocument, range, options }, token) =>
         this.formatRanges(textDocument.uri, [range], options, token),
     );
+    connection.onDocumentOnTypeFormatting(
+      ({ textDocument, position, ch, options }, token) => this.answer(
+        textDocument.uri,
+        token,
+        (document) => document.formatOnType(position, ch, styleOf(options)),
+      ),
+    );
     connection.onRequest(
       "textDocument/rangesFormatting",
       ({ textDocument, ranges, options }: RangesParams, token: CancellationToken) =>
@@ -84,6 +91,7 @@ class Server {
         positionEncoding: encoding,
         textDocumentSync: { openClose: true, change: TextDocumentSyncKind.Incremental },
         documentFormattingProvider: true,
+        documentOnTypeFormattingProvider: this.documents.triggers(),
         documentRangeFormattingProvider: { rangesSupport: true },
       },
     };

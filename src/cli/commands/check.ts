@@ -11,11 +11,11 @@ interface Options extends StyleOptions {
 }
 
 export const checkCommand = (): Command => new Command("check")
-.description("Say which files formatting would change. Changes nothing.")
-.argument("<paths...>", "files and folders")
-.addOption(lineLimitOption())
-.addOption(quietOption())
-.action(checkPaths);
+  .description("Say which files formatting would change. Changes nothing.")
+  .argument("<paths...>", "files and folders")
+  .addOption(lineLimitOption())
+  .addOption(quietOption())
+  .action(checkPaths);
 
 async function checkPaths(paths: readonly string[], options: Options): Promise<void> {
   const engine = createEngine();

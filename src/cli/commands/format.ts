@@ -13,16 +13,19 @@ interface Options extends StyleOptions {
 }
 
 export const formatCommand = (): Command => new Command("format")
-.description("Format files, and the files below folders, in place.")
-.argument("<paths...>", "files and folders; - reads standard input and writes standard output")
-.addOption(
-  new Option("--as <file>", "the name that standard input goes by; its ending tells the language"),
-)
-.addOption(lineLimitOption())
-.addOption(quietOption())
-.action((paths: string[], options: Options) => (
-  paths.includes("-") ? formatInput(paths, options) : formatPaths(paths, options)
-));
+  .description("Format files, and the files below folders, in place.")
+  .argument("<paths...>", "files and folders; - reads standard input and writes standard output")
+  .addOption(
+    new Option(
+      "--as <file>",
+      "the name that standard input goes by; its ending tells the language",
+    ),
+  )
+  .addOption(lineLimitOption())
+  .addOption(quietOption())
+  .action((paths: string[], options: Options) => (
+    paths.includes("-") ? formatInput(paths, options) : formatPaths(paths, options)
+  ));
 
 async function formatInput(paths: readonly string[], options: Options): Promise<void> {
   if (paths.length > 1)

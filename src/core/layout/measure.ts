@@ -49,11 +49,17 @@ export class Measure {
       const wanted: Demand = demand[g]!;
       // Most gaps hold nothing or a space, and nothing else can happen there.
       const even = wanted === Demand.Join || wanted === Demand.Space;
-      if (even && marks[g] === 0 && !(g > 0 && tokens.has(g - 1, TokenFlag.MultiLine)) && frozen === undefined) {
+      if (
+        even
+        && marks[g] === 0
+        && !(g > 0 && tokens.has(g - 1, TokenFlag.MultiLine))
+        && frozen === undefined
+      ) {
         distance += upTo[g + 1]! - upTo[g]!;
       } else {
         if (this.endsLine(g, wanted)) end = g;
-        const breaks = end === g || ((wanted === Demand.Seam || wanted === Demand.Fold) && frozen?.(g) !== true);
+        const breaks =
+          end === g || ((wanted === Demand.Seam || wanted === Demand.Fold) && frozen?.(g) !== true);
         distance = breaks ? 0 : upTo[g + 1]! - upTo[g]! + distance;
         if (marks[g] !== 0 || wanted === Demand.Fold) distance += this.added(g);
       }

@@ -199,7 +199,11 @@ class Renderer {
     if (!this.tokens.isTrivia(t) || this.style.indentStyle === "tab") return false;
     const column = this.solution.columns[t]! + 1;
     const end = this.tokens.end(t);
-    for (let i = text.indexOf("\n", this.tokens.start(t)); i >= 0 && i < end; i = text.indexOf("\n", i + 1)) {
+    for (
+      let i = text.indexOf("\n", this.tokens.start(t));
+      i >= 0 && i < end;
+      i = text.indexOf("\n", i + 1)
+    ) {
       const star = i + 1 + column;
       if (text.charCodeAt(star) !== STAR) return false;
       for (let k = i + 1; k < star; k++) if (text.charCodeAt(k) !== SPACE) return false;

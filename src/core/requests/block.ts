@@ -64,10 +64,10 @@ function headColumn(
 ): number {
   const before = lines.text.slice(0, from);
   const { blocks } = language.typing;
-  if (blocks?.column(before, style.indentSize) !== undefined) {
+  if (blocks?.column(before, style) !== undefined) {
     // Where indentation is what tells, the block goes to the depth at which it was put.
     const written = indentColumn(lines.text, from, lead > 0 ? from + lead : to, style.tabWidth);
-    return lead > 0 ? written : blocks.nearest(before, written, style.indentSize);
+    return lead > 0 ? written : blocks.nearest(before, written, style);
   }
   return columnAfter(
     language,

@@ -42,7 +42,7 @@ export function columnAfter(
   style: Style,
 ): number {
   const { typing } = language;
-  const told = line === "" ? typing.blocks?.column(before, style.indentSize) : undefined;
+  const told = line === "" ? typing.blocks?.column(before, style) : undefined;
   if (told !== undefined) return told;
   // Closing all that is open makes a whole text, which the layout knows how to indent.
   const closed = line === "" ? "" : typing.closers(before);

@@ -201,7 +201,7 @@ function headColumn(
   const { blocks, words } = language.typing;
   if (blocks === undefined || !words.has(head))
     return columnAfter(language, before, head, rest, style());
-  return blocks.wordColumn(before, head, lineColumn(lines.text, start, style().tabWidth));
+  return blocks.wordColumn(before, head, lineColumn(lines.text, start, style().tabWidth), style());
 }
 
 /** Formats the statement that the typed character ended, and nothing else. */

@@ -101,8 +101,8 @@ export function mapPosition(position: Position, edits: readonly EditLike[]): Pos
   let fresh: Position = old;
   const moved = ({ line, character }: Position): Position =>
     line === old.line
-    ? { line: fresh.line, character: fresh.character + character - old.character }
-    : { line: fresh.line + line - old.line, character };
+      ? { line: fresh.line, character: fresh.character + character - old.character }
+      : { line: fresh.line + line - old.line, character };
   for (const { range, newText } of edits) {
     if (!isBefore(range.start, position)) break;
     const end = advance(moved(range.start), newText);

@@ -2,7 +2,7 @@ import type { IndentedBlocks, Typing } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { lineColumn } from "../../core/text/width.js";
 import { T } from "./kinds.js";
-import { LOGICAL, PYTHON_TAB, lexPython } from "./lexer.js";
+import { LOGICAL, lexPython } from "./lexer.js";
 
 /** Words that go on with a compound statement, and the words that may have begun or gone on with it. */
 const CONTINUES: { readonly [word: string]: RegExp } = {
@@ -20,7 +20,7 @@ const CLOSERS: { readonly [kind: number]: string } = {
 };
 
 const blocks: IndentedBlocks = {
-  column(text, step) {
+  column(text, { indentSize, tabWidth }) {
     const tokens = lexPython(text);
     if (openBrackets(tokens).length > 0) return undefined;
     let last = tokens.count - 1;
@@ -28,18 +28,18 @@ const blocks: IndentedBlocks = {
     if (last < 0) return 0;
     let first = last;
     while (first > 0 && !tokens.has(first, LOGICAL)) first--;
-    const column = lineColumn(text, tokens.start(first), PYTHON_TAB);
-    if (tokens.kind(last) === T.Colon) return column + step;
+    const column = lineColumn(text, tokens.start(first), tabWidth);
+    if (tokens.kind(last) === T.Colon) return column + indentSize;
     switch (tokens.kind(first) as T) {
       // Nothing can follow these in their block.
       case T.Return: case T.Raise: case T.Break: case T.Continue: case T.Pass:
-        return Math.max(0, column - step);
+        return Math.max(0, column - indentSize);
       default:
         return column;
     }
   },
 
-  wordColumn(text, word, column) {
+  wordColumn(text, word, column, { tabWidth }) {
     const opens = CONTINUES[word]!;
     const lines = text.split(/\r\n|\r|\n/);
     let least = Infinity;
@@ -48,7 +48,7 @@ const blocks: IndentedBlocks = {
       const line = lines[i]!;
       // A closing bracket ends a statement that began above.
       if (/^\s*(?:$|#|[)\]}])/.test(line)) continue;
-      const own = lineColumn(line, line.length, PYTHON_TAB);
+      const own = lineColumn(line, line.length, tabWidth);
       if (own >= least) continue;
       least = own;
       if (!opens.test(line.trim())) continue;
@@ -60,15 +60,15 @@ const blocks: IndentedBlocks = {
     return nearest;
   },
 
-  nearest(text, column, step) {
+  nearest(text, column, { indentSize, tabWidth }) {
     const lines = text.split(/\r\n|\r|\n/).filter((line) => line.trim() !== "");
     const last = lines.at(-1) ?? "";
-    const deepest = lineColumn(last, last.length, PYTHON_TAB);
-    if (blocks.opens(last)) return deepest + step;
+    const deepest = lineColumn(last, last.length, tabWidth);
+    if (blocks.opens(last)) return deepest + indentSize;
     if (column >= deepest) return deepest;
     let best = 0;
     for (const line of lines) {
-      const own = lineColumn(line, line.length, PYTHON_TAB);
+      const own = lineColumn(line, line.length, tabWidth);
       if (own <= column && own > best) best = own;
     }
     return best;

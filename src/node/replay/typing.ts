@@ -58,7 +58,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
       ask("\n");
     }
     const typed = toType(wanted, line);
-    if (wanted.trim() !== "" && line.trimEnd() !== wanted) {
+    if (wanted.trim() !== "") {
       for (const character of typed) {
         line += character;
         if (triggers.has(character)) ask(character);
@@ -78,7 +78,8 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
 const indentOf = (line: string): number => line.length - line.trimStart().length;
 
 /** What a person types to get the wanted line, given what the engine has put there. */
-function toType(wanted: string, line: string): string {
+export function toType(wanted: string, line: string): string {
+  if (line.trimEnd() === wanted) return "";
   if (wanted.startsWith(line)) return wanted.slice(line.length);
   return wanted.trim() === "*/" && line.trim() === "*" ? "/" : wanted.trimStart();
 }

@@ -255,8 +255,13 @@ export abstract class ExpressionLayout extends JsxLayout {
     if (child !== NONE && this.leadsAlternatives(child))
       this.sheet.frames.setFlag(frame, FrameFlag.Split);
     this.fold(t, R.Operator);
-    if (child !== NONE) this.visit(child, 0);
+    if (child !== NONE) this.visit(child, this.hangOf(kind));
     this.sheet.close();
+  }
+
+  /** Runs of operators stay in line with their first operand where the value has a line of its own. */
+  private hangOf(kind: N): number {
+    return kind === N.Binary || kind === N.Union || kind === N.Intersection ? 0 : 1;
   }
 
   /** A union written as a stack begins on a line of its own. */
@@ -276,7 +281,7 @@ export abstract class ExpressionLayout extends JsxLayout {
       case N.Unparsed: case N.Assignment: case N.TypeAssertion:
         return true;
       case N.Primary: case N.New: case N.TypeReference:
-        return this.breakInside(node) > 0;
+        return this.breakInside(node) > 0 || (this.asWritten && this.dotOnNewLine(node));
       case N.Await: case N.Yield: case N.Unary: case N.As: case N.TypeOperator: case N.TypePostfix: {
         const child = tree.child(node);
         return child !== NONE && this.staysClose(child);
@@ -406,7 +411,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     const splits = call && this.staysClose(body);
     this.sheet.open(t, end - 1, splits ? FrameFlag.IfItHelps : FrameFlag.Whole, 1);
     this.fold(t, R.Arrow);
-    if (body !== NONE) this.visit(body, 0);
+    if (body !== NONE) this.visit(body, this.hangOf(kind));
     this.sheet.close();
   }
 
