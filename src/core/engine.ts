@@ -155,15 +155,7 @@ export class Document {
 
   /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
   style(call?: Partial<Style>): Style {
-    const { language } = this;
-    return resolveStyle(
-      call,
-      this.ownStyle,
-      this.engineStyle,
-      inferStyle(language, this.syntax),
-      language.defaults,
-      BASE_STYLE,
-    );
+    return this.resolved(call, inferStyle(this.language, this.syntax));
   }
 
   /** Formats the whole text. `style` rules over the document's for this call. */
@@ -214,14 +206,10 @@ export class Document {
    * @param range what the pasted text now occupies.
    */
   formatOnPaste(range: Range, style?: Partial<Style>): Answer {
+    const { language, syntax, current } = this;
+    const offsets = this.offsets(range);
     return this.answer(
-      pasteChanges(
-        this.language,
-        this.syntax,
-        this.style(style),
-        this.current,
-        this.offsets(range),
-      ),
+      pasteChanges(language, syntax, this.styleAround(offsets, style), current, offsets),
     );
   }
 
@@ -232,9 +220,20 @@ export class Document {
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
     const { language, syntax, current } = this;
-    return this.answer(
-      moveLines(language, syntax, this.style(style), current, this.linesOf(range)),
-    );
+    const around = this.styleAround(this.offsets(range), style);
+    return this.answer(moveLines(language, syntax, around, current, this.linesOf(range)));
+  }
+
+  /** The style where what lies in a range says nothing of it: it came from elsewhere. */
+  private styleAround({ from, to }: { from: number; to: number }, call?: Partial<Style>): Style {
+    const { language, text } = this;
+    const around = language.parse(text.slice(0, from) + text.slice(to));
+    return this.resolved(call, inferStyle(language, around));
+  }
+
+  private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
+    const { language, ownStyle, engineStyle } = this;
+    return resolveStyle(call, ownStyle, engineStyle, shown, language.defaults, BASE_STYLE);
   }
 
   private offsets({ start, end }: Range): { from: number; to: number } {

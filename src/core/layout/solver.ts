@@ -401,9 +401,9 @@ class Solver {
     const { sheet } = this;
     const { tokens } = sheet;
     let column = 0;
-    if (owner !== ROOT)
-      column =
-        this.base[owner]! + (sheet.is(g, Mark.Out) ? 0 : sheet.frames.stepsOf(owner) * this.step);
+    if (owner !== ROOT && !sheet.is(g, Mark.Out))
+      column = this.base[owner]! + this.stepsOf(owner) * this.step;
+    else if (owner !== ROOT) column = this.base[owner]!;
     const first = g === 0;
     const written = tokens.onNewLine(g) || first ? this.writtenColumn(g) : -1;
     if (this.options.frozen?.(g) === true && written >= 0) column = written;
@@ -414,6 +414,18 @@ class Solver {
     if (written < 0) return;
     this.shift = column - written;
     if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitShift = this.shift;
+  }
+
+  /** The steps of a frame; with those of one around it whose own line end stands joined. */
+  private stepsOf(f: number): number {
+    const { frames, tokens } = this.sheet;
+    const { frozen } = this.options;
+    const steps = frames.stepsOf(f);
+    if (frozen === undefined || steps > 0) return steps;
+    const outer = frames.parent(f);
+    if (outer === ROOT || frames.has(outer, FrameFlag.Bracket | FrameFlag.Block)) return steps;
+    const begin = frames.begin(outer);
+    return frozen(begin) && !tokens.onNewLine(begin) ? frames.stepsOf(outer) : steps;
   }
 
   private writtenColumn(g: number): number {

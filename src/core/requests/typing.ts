@@ -73,7 +73,7 @@ function entered(context: Context): Change[] | Typed {
   if (rest !== "" && PAIRS[opener] === rest[0] && before.trimEnd().endsWith(opener)) {
     // Between a pair: the caret gets a line of its own, and the closer the next.
     const column = columnAfter(language, before, "", "", style);
-    const outer = columnAfter(language, before, rest[0]!, "", style);
+    const outer = lineColumn(text, before.trimEnd().length, style.tabWidth);
     const caretLine = indentText(style, column);
     pushChanges(
       changes,

@@ -1,0 +1,45 @@
+import { describe, expect, test } from "vitest";
+import { applyEdits, createEngine } from "oak-tide";
+import { playBlocks, retype, typeOut } from "oak-tide/node";
+import type { RealFile } from "../support/invariants.js";
+import { packageFiles } from "../support/packages.js";
+import { libraryModules } from "../support/python.js";
+
+const engine = createEngine();
+const files = [
+  ...packageFiles("commander/lib", /^(?:option|argument|error|help)\.js$/),
+  ...packageFiles("chai/lib", /\.js$/, 4, 12_000),
+  ...packageFiles("vite/types", /\.d\.ts$/, 2, 12_000),
+  ...packageFiles("acorn", /package\.json$/),
+  ...libraryModules(20, 9_000),
+];
+
+function formatted({ name, text }: RealFile): { id: string; text: string } {
+  const id = engine.languageFor(name)!.ids[0]!;
+  const unix = text.replace(/\r\n/g, "\n");
+  return {
+    id,
+    text: applyEdits(
+      unix,
+      engine.open({ uri: name, languageId: id, text: unix }).formatDocument().edits,
+    ),
+  };
+}
+
+describe.each(files)("$name, replayed", (file) => {
+  const { id, text } = formatted(file);
+
+  test("is typed from nothing, and each line in its place", () => {
+    const { lines, misses, trespasses } = typeOut(engine, id, text);
+    expect(misses.length).toBeLessThanOrEqual(Math.ceil(lines * 0.01));
+    expect(trespasses).toBe(0);
+    const again = retype(engine, id, text);
+    expect(again.misses.length).toBeLessThanOrEqual(Math.ceil(again.lines * 0.02));
+  });
+
+  test("is pasted back four ways, and moved", () => {
+    for (const [way, { tried, equal }] of playBlocks(engine, engine.language(id)!, text)) {
+      expect([way, equal >= tried * 0.95]).toEqual([way, true]);
+    }
+  });
+});

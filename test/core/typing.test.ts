@@ -1,0 +1,171 @@
+import { describe, expect, test } from "vitest";
+import { applyEdits, createEngine, type Range } from "oak-tide";
+import { engine, open } from "../support/format.js";
+
+/** A text with the caret at `|`, before a character is typed. */
+function typed(languageId: string, marked: string, character: string): string {
+  const at = marked.indexOf("|");
+  const text = marked.slice(0, at) + character + marked.slice(at + 1);
+  const before = text.slice(0, at + character.length).split("\n");
+  const document = open(languageId, text);
+  const position = { line: before.length - 1, character: before.at(-1)!.length };
+  const { edits, caret } = document.formatOnType(position, character);
+  const rows = applyEdits(text, edits).split("\n");
+  const row = rows[caret.line]!;
+  rows[caret.line] = `${row.slice(0, caret.character)}|${row.slice(caret.character)}`;
+  return rows.join("\n");
+}
+
+describe("Enter", () => {
+  test.each([
+    ["after an opener", "javascript", "function pier() {|", "function pier() {\n  |"],
+    ["between a pair", "javascript", "open(() => {|});", "open(() => {\n  |\n});"],
+    ["between brackets", "javascript", "f([|])", "f([\n  |\n])"],
+    ["in an argument list", "javascript", "f(\n  a,|", "f(\n  a,\n  |"],
+    ["after an operator", "javascript", "x = a +|", "x = a +\n  |"],
+    ["after a statement", "javascript", "{\n  a();|", "{\n  a();\n  |"],
+    ["after an arrow", "javascript", "x = () =>|", "x = () =>\n  |"],
+    ["after an else", "javascript", "if (a) b;\nelse|", "if (a) b;\nelse\n  |"],
+    ["after a case", "javascript", "switch (a) {\n  case 1:|", "switch (a) {\n  case 1:\n    |"],
+    ["in a documenting comment", "javascript", "  /**\n   * Tide.|", "  /**\n   * Tide.\n   * |"],
+    ["after a bare leader", "javascript", "/**\n * |", "/**\n *\n * |"],
+    ["in a template", "javascript", "x = `a|\n  b`", "x = `a\n|\n  b`"],
+    ["on a blank line", "javascript", "{\n  |", "{\n\n  |"],
+    ["in JSX text", "javascript", "x = <p>\n  north|", "x = <p>\n  north\n  |"],
+    ["in an interface", "typescript", "interface A {\n  a: b;|", "interface A {\n  a: b;\n  |"],
+    ["in JSON", "json", '{\n  "a": [|', '{\n  "a": [\n    |'],
+    ["after a header", "python", "if a:|", "if a:\n    |"],
+    ["after return", "python", "def f():\n    return 1|", "def f():\n    return 1\n|"],
+    [
+      "after pass in a loop",
+      "python",
+      "for a in b:\n    if a:\n        break|",
+      "for a in b:\n    if a:\n        break\n    |",
+    ],
+    ["in hanging brackets", "python", "x = f(\n    a,|", "x = f(\n    a,\n    |"],
+    [
+      "in a docstring",
+      "python",
+      'def f():\n    """Tide|\n    """',
+      'def f():\n    """Tide\n|\n    """',
+    ],
+    ["after a statement", "python", "if a:\n    b = 1|", "if a:\n    b = 1\n    |"],
+  ])("%s (%s)", (_, languageId, before, after) => {
+    expect(typed(languageId, before, "\n")).toBe(after);
+  });
+});
+
+describe("other characters", () => {
+  test.each([
+    [
+      "a brace first on its line",
+      "javascript",
+      "}",
+      "if (a) {\n  b();\n  |",
+      "if (a) {\n  b();\n}|",
+    ],
+    ["a bracket first on its line", "javascript", ")", "f(\n  a,\n  |", "f(\n  a,\n)|"],
+    ["a dot that goes on with a chain", "javascript", ".", "x = tides\n|", "x = tides\n  .|"],
+    [
+      "the last letter of case",
+      "javascript",
+      "e",
+      "switch (a) {\n  case 1:\n    b();\n    cas|",
+      "switch (a) {\n  case 1:\n    b();\n  case|",
+    ],
+    [
+      "a terminator settles its statement only",
+      "javascript",
+      ";",
+      "a=1\nb = f( 1,2 )|",
+      "a=1\nb = f(1, 2);|",
+    ],
+    [
+      "a brace settles what it ended",
+      "javascript",
+      "}",
+      "x=1;\nif(a){\n  b();\n|",
+      "x=1;\nif (a) {\n  b();\n}|",
+    ],
+    ["a tag that closes", "javascript", "/", "x = <p>\n  a\n  <|", "x = <p>\n  a\n</|"],
+    ["the end of a comment", "javascript", "/", "/**\n * a\n * |", "/**\n * a\n */|"],
+    ["nothing in a string", "javascript", ";", "x = 'a|'", "x = 'a;|'"],
+    ["else", "python", "e", "if a:\n    b\n    els|", "if a:\n    b\nelse|"],
+    ["except", "python", "t", "try:\n    b\n    excep|", "try:\n    b\nexcept|"],
+    [
+      "an else that stands right",
+      "python",
+      "e",
+      "if a:\n    if b:\n        c\nels|",
+      "if a:\n    if b:\n        c\nelse|",
+    ],
+  ])("%s", (_, languageId, character, before, after) => {
+    expect(typed(languageId, before, character)).toBe(after);
+  });
+});
+
+describe("pastes and moves", () => {
+  const lines = (first: number, last: number, character = 0): Range => ({
+    start: { line: first, character },
+    end: { line: last + 1, character: 0 },
+  });
+  test.each([
+    [
+      "staircase-shaped",
+      "javascript",
+      "if (a) {\nb(() => {\n      c();\n    });\n}\n",
+      lines(1, 3),
+      "if (a) {\n  b(() => {\n    c();\n  });\n}\n",
+    ],
+    [
+      "deeper than its place",
+      "typescript",
+      "{\n        a();\n        b();\n}\n",
+      lines(1, 2),
+      "{\n  a();\n  b();\n}\n",
+    ],
+    [
+      "with a template that stays",
+      "javascript",
+      "{\nx = `\n y`;\nz();\n}\n",
+      lines(1, 3),
+      "{\n  x = `\n y`;\n  z();\n}\n",
+    ],
+    ["into an array", "json", "[\n1,\n  2\n]\n", lines(1, 1), "[\n  1,\n  2\n]\n"],
+    [
+      "at the caret's depth",
+      "python",
+      "if a:\n    b\n    for c in d:\n  e()\n",
+      lines(2, 3, 4),
+      "if a:\n    b\n    for c in d:\n        e()\n",
+    ],
+    [
+      "within one line",
+      "javascript",
+      "f(1,2)\n",
+      { start: { line: 0, character: 2 }, end: { line: 0, character: 5 } },
+      "f(1, 2)\n",
+    ],
+  ] as const)("pasted %s (%s)", (_, languageId, text, range, after) => {
+    expect(applyEdits(text, open(languageId, text).formatOnPaste(range).edits)).toBe(after);
+  });
+
+  test("moved out of a block, with its comment", () => {
+    const text = "if (a) {\n  b();\n}\n  // tide\n  c(\n    1,\n  );\n";
+    expect(applyEdits(text, open("javascript", text).formatOnMove(lines(3, 6)).edits)).toBe(
+      "if (a) {\n  b();\n}\n// tide\nc(\n  1,\n);\n",
+    );
+  });
+
+  test("ten thousand lines at once", () => {
+    const text = `{\n${"tide();\n".repeat(10_000)}}\n`;
+    expect(applyEdits(text, open("javascript", text).formatOnPaste(lines(1, 10_000)).edits)).toBe(
+      `{\n${"  tide();\n".repeat(10_000)}}\n`,
+    );
+  });
+});
+
+test("every language states its trigger characters", () => {
+  for (const id of engine.languageIds) expect(engine.triggerCharacters(id)[0]).toBe("\n");
+  expect(() => createEngine().triggerCharacters("tidal")).toThrow(/"tidal"/);
+});
