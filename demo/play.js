@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync } from "node:fs";
 import pc from "picocolors";
 import { applyEdits, createEngine } from "../dist/index.js";
+import { heading, listing, playSession } from "./session.js";
 
 const folder = new URL("data/", import.meta.url);
 const engine = createEngine();
@@ -18,6 +19,8 @@ const only = process.argv[2];
 for (const name of readdirSync(folder).sort()) {
   if (only === undefined || name.startsWith(only)) show(name);
 }
+
+if (only === undefined || only === "session") playSession();
 
 function show(name) {
   const text = readFileSync(new URL(name, folder), "utf8");
@@ -39,17 +42,6 @@ function show(name) {
   rules(all);
   heading(`${name}, formatted`);
   listing(applyEdits(text, all));
-}
-
-function heading(words) {
-  console.log(`\n${pc.cyan(pc.bold(words))}`);
-}
-
-function listing(text) {
-  const rows = text.replace(/\n$/, "").split("\n");
-  rows.forEach(
-    (row, i) => console.log(`${pc.dim(String(i + 1).padStart(4))}  ${row.replace(/\t/g, "    ")}`),
-  );
 }
 
 /** The first edits, one a line: place, what was there, what comes, the rule that asked. */

@@ -34,5 +34,6 @@ export type { TextEdit } from "./core/text/edits.js";
 export type { Position, PositionEncoding, Range } from "./core/text/lines.js";
 export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
 export { json, jsonc } from "./languages/json/index.js";
+export { plain } from "./languages/plain/index.js";
 export { python } from "./languages/python/index.js";
 export { languages };

@@ -17,6 +17,8 @@ export interface IndentedBlocks {
   wordColumn(text: string, word: string, column: number, style: Style): number | undefined;
   /** The depth that a line after `text` may have which is nearest below `column`. */
   nearest(text: string, column: number, style: Style): number;
+  /** The column of a line that begins with a closer; undefined where nothing in `text` waits for it. */
+  closerColumn?(text: string, closer: string, style: Style): number | undefined;
   /** Whether a line is a header, whose block stands one step in. */
   opens(line: string): boolean;
 }

@@ -1,6 +1,7 @@
 import type { Language } from "../core/language.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
 import { json, jsonc } from "./json/index.js";
+import { plain } from "./plain/index.js";
 import { python } from "./python/index.js";
 
 /** Every language that comes with Oak Tide. */
@@ -11,4 +12,5 @@ export const languages: readonly Language[] = [
   typescriptreact,
   json,
   jsonc,
+  plain,
 ];

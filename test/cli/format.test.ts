@@ -179,15 +179,41 @@ describe("ask", () => {
     expect([whole.edits.length, whole.unsettled.length]).toEqual([4, 1]);
   });
 
+  test("answers typing, pasting and moving", async () => {
+    const cwd = folder({ "a.js": "f(() => {\n", "b.js": "{\n    a();\n}\n" });
+    const edits = async (...args: string[]): Promise<string[]> => {
+      const { out } = await oakTide(["ask", ...args], { cwd });
+      return (JSON.parse(out) as { edits: { newText: string }[] }).edits.map(
+        ({ newText }) => newText,
+      );
+    };
+    expect(await edits("type", "a.js", "--at", "2:1")).toEqual(["  "]);
+    expect(await edits("move", "b.js", "--lines", "2")).toEqual([""]);
+    expect(await edits("paste", "b.js", "--lines", "2")).toEqual([""]);
+  });
+
   test.each([
     [["ask", "selection", "a.py"], /needs --lines/],
     [["ask", "selection", "a.py", "--lines", "9-3"], /"9-3" is no stretch of lines such as 10-20/],
-    [["ask", "tide", "a.py"], /Allowed choices are document, selection/],
+    [["ask", "tide", "a.py"], /Allowed choices are document, selection, type, paste, move/],
     [["ask", "document", "gone.py"], /gone\.py: there is no such file/],
   ])("%j is refused", async (args, message) => {
     const cwd = folder({ "a.py": NEAT });
     const { code, err } = await oakTide(args, { cwd });
     expect(code).toBe(2);
     expect(err).toMatch(message);
+  });
+});
+
+describe("replay", () => {
+  test("counts what comes out right, as text and as JSON", async () => {
+    const cwd = folder({ "a.js": "function pier(a) {\n  if (a) {\n    return tide(a);\n  }\n}\n" });
+    const { code, out } = await oakTide(["replay", "a.js"], { cwd });
+    expect(code).toBe(0);
+    expect(out).toMatch(/a\.js +5 +100\.00 % +100\.00 % +100\.00 % +100\.00 %/);
+    const { total } = JSON.parse(
+      (await oakTide(["replay", "a.js", "--report", "json"], { cwd })).out,
+    ) as { total: { lines: number } };
+    expect(total).toMatchObject({ lines: 5, typed: 5, trespasses: 0 });
   });
 });

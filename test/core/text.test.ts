@@ -7,6 +7,7 @@ import {
   type PositionEncoding,
   type TextEdit,
 } from "oak-tide";
+import { format } from "../support/format.js";
 import { LineIndex } from "../../dist/core/text/lines.js";
 import { pushChanges } from "../../dist/core/text/minimise.js";
 import { applyChanges, type Change } from "../../dist/core/text/edits.js";
@@ -183,6 +184,14 @@ describe("minimal changes", () => {
       [4, 5, ""],
     ]);
   });
+});
+
+test("no change begins or ends within a line end", () => {
+  const changes: Change[] = [];
+  pushChanges(changes, "a  \r\nb", 1, 5, "\n", "rule");
+  expect(changes).toEqual([{ from: 1, to: 5, text: "\n", rule: "rule" }]);
+  const text = "a=1\r\nb=2\nc=3\n";
+  expect(format("python", text)).toBe("a = 1\nb = 2\nc = 3\n");
 });
 
 describe("columns", () => {

@@ -1,6 +1,6 @@
 import { once } from "node:events";
 import { CancellationTokenSource, LSPErrorCodes } from "vscode-languageserver/node.js";
-import { describe, expect, test } from "vitest";
+import { describe, expect, onTestFinished, test } from "vitest";
 import { applyEdits, type Range } from "oak-tide";
 import { Client, OPTIONS } from "../support/client.js";
 
@@ -114,6 +114,22 @@ describe("formatting", () => {
     ]);
   });
 
+  test("answers typing, and says after which characters", async () => {
+    const client = new Client();
+    const { capabilities } = await client.start();
+    expect(capabilities["documentOnTypeFormattingProvider"]).toMatchObject({
+      firstTriggerCharacter: "\n",
+    });
+    await client.open(URI, "if a:\n");
+    const edits = await client.connection.sendRequest("textDocument/onTypeFormatting", {
+      textDocument: { uri: URI },
+      position: { line: 1, character: 0 },
+      ch: "\n",
+      options: OPTIONS,
+    });
+    expect(applyEdits("if a:\n", edits as [])).toBe("if a:\n    ");
+  });
+
   test("goes by the file's ending where the identifier is unknown", async () => {
     const client = new Client();
     await client.start();
@@ -188,8 +204,12 @@ describe("under stress", () => {
     await client.format(URI);
     client.process.stdin!.write(bytes);
     const answer = client.format(URI);
-    // What follows a broken header is read together with the next message.
-    await client.connection.sendNotification("$/setTrace", { value: "off" });
+    // What follows a broken header is read together with the next message that comes.
+    const poke = setInterval(
+      () => void client.connection.sendNotification("$/setTrace", { value: "off" }),
+      50,
+    );
+    onTestFinished(() => clearInterval(poke));
     expect(await answer).toHaveLength(2);
     expect(client.process.exitCode).toBeNull();
   });

@@ -148,7 +148,7 @@ export class Measure {
     if (g > 0 && sheet.tokens.has(g - 1, TokenFlag.MultiLine)) return true;
     if (this.frozen?.(g) === true) return sheet.tokens.onNewLine(g);
     switch (demand) {
-      case Demand.Line: return true;
+      case Demand.Line: case Demand.Level: return true;
       case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);
       case Demand.Fold:
         return (

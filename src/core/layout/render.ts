@@ -7,7 +7,7 @@ import { pushChanges } from "../text/minimise.js";
 import { indentColumn } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
 import { Demand, Mark, type Sheet } from "./sheet.js";
-import type { Insert, Solution } from "./solver.js";
+import { KEPT, type Insert, type Solution } from "./solver.js";
 
 /** The changes that turn a sheet's text into the solution, sorted and minimal. */
 export function render(sheet: Sheet, solution: Solution, style: Style, language: Words): Change[] {
@@ -66,7 +66,9 @@ class Renderer {
     const prefix = filled ? this.prefix(g) : "";
     if (lines < 0) return this.asWritten(g, from, to, column, prefix);
     const fuses = lines === 0 && column === 0 && from < to && this.fuses(from, to);
-    const white = this.white(lines, fuses ? 1 : column);
+    const white = column === KEPT
+      ? this.eol.repeat(lines) + text.slice(lastLineStart(text, from, to), to)
+      : this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
     if (!this.style.trimTrailingWhitespace && lines > 0)

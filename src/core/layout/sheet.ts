@@ -22,6 +22,8 @@ export const enum Demand {
   Trailing,
   /** What stands there, to the letter. */
   Fixed,
+  /** The line ends that stand there, and the indentation as it is. */
+  Level,
 }
 
 /** What a gap or its token carries besides the demand. */

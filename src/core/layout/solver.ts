@@ -4,6 +4,9 @@ import { indentColumn } from "../text/width.js";
 import { Measure, lastLineStart, lineEndsIn } from "./measure.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
+/** Stands for the indentation as it is written. */
+export const KEPT = -1;
+
 /** What became of a frame. */
 const enum State {
   /** On one line, with all frames inside. */
@@ -18,7 +21,7 @@ const enum State {
 export interface Solution {
   /** How many line ends; -1 where the gap stays as written, its last line moved by `column`. */
   readonly lines: Int16Array;
-  /** Columns after the last line end, or spaces where there is none. */
+  /** Columns after the last line end, `KEPT` for those that stand there, or spaces where there is none. */
   readonly columns: Int32Array;
   /** How far the line that holds token t moved, for tokens that move with their line. */
   readonly shifts: Map<number, number>;
@@ -323,6 +326,10 @@ class Solver {
         return this.breakable(g, owner, state);
       case Demand.AsWritten: case Demand.Fixed: case Demand.Unset:
         this.asWritten(g);
+        return -1;
+      case Demand.Level:
+        this.lines[g] = lineEndsIn(sheet.tokens, g);
+        this.columns[g] = KEPT;
         return -1;
       case Demand.Trailing:
         this.flat(g, this.measure.commentSpace);

@@ -37,8 +37,16 @@ export function moveLines(
   const target = headColumn(language, style, lines, head, pasted?.lead ?? 0);
   const headShift = target - head.column;
   let shift = headShift;
-  if (pasted !== undefined && second !== undefined)
-    shift = othersShift(language, syntax, style, moving, target) ?? headShift;
+  if (pasted !== undefined && second !== undefined) {
+    // With indentation of its own, or in its place already, the first line has lost nothing.
+    const indented = head.to - head.from > pasted.lead;
+    const placed = headShift === 0 && pasted.lead === 0;
+    const whole = language.typing.blocks !== undefined && (indented || placed);
+    const own = indentColumn(lines.text, head.from + pasted.lead, head.to, style.tabWidth);
+    shift = whole
+      ? target - own
+      : othersShift(language, syntax, style, moving, target) ?? headShift;
+  }
   const changes: Change[] = [];
   moving.forEach(({ from, to, column }, i) => {
     const wanted = Math.max(0, column + (i === 0 ? headShift : shift));

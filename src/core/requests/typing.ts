@@ -199,6 +199,7 @@ function headColumn(
 ): number | undefined {
   const before = lines.text.slice(0, start);
   const { blocks, words } = language.typing;
+  if (blocks?.closerColumn !== undefined) return blocks.closerColumn(before, head, style());
   if (blocks === undefined || !words.has(head))
     return columnAfter(language, before, head, rest, style());
   return blocks.wordColumn(before, head, lineColumn(lines.text, start, style().tabWidth), style());

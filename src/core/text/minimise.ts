@@ -1,5 +1,8 @@
 import type { Change } from "./edits.js";
 
+const LF = 10;
+const CR = 13;
+
 /** Above this many cells the exact comparison is not worth its time; gaps are nearly always shorter. */
 const LARGEST_TABLE = 40_000;
 
@@ -29,13 +32,38 @@ export function pushChanges(
   const insert = wanted.slice(head, wanted.length - tail);
   if (start === end && insert === "") return;
   if (start === end || insert === "" || (end - start) * insert.length > LARGEST_TABLE) {
-    changes.push({ from: start, to: end, text: insert, rule });
+    pushWhole(changes, text, start, end, insert, rule);
     return;
   }
-  align(changes, text.slice(start, end), start, insert, rule);
+  align(changes, text, start, end, insert, rule);
 }
 
-function align(changes: Change[], old: string, offset: number, wanted: string, rule: string): void {
+/** Adds a change, widened over a line end of two characters where it begins or ends in its middle: no position lies there. */
+function pushWhole(
+  changes: Change[],
+  text: string,
+  from: number,
+  to: number,
+  insert: string,
+  rule: string,
+): void {
+  const cut = (at: number): boolean => text.charCodeAt(at) === LF && text.charCodeAt(at - 1) === CR;
+  const head = cut(from) && from > 0 ? "\r" : "";
+  const tail = cut(to) && to > from ? "\n" : "";
+  changes.push(
+    { from: from - head.length, to: to + tail.length, text: head + insert + tail, rule },
+  );
+}
+
+function align(
+  changes: Change[],
+  text: string,
+  offset: number,
+  end: number,
+  wanted: string,
+  rule: string,
+): void {
+  const old = text.slice(offset, end);
   const columns = wanted.length + 1;
   const common = new Int32Array((old.length + 1) * columns);
   for (let i = old.length - 1; i >= 0; i--) {
@@ -59,7 +87,7 @@ function align(changes: Change[], old: string, offset: number, wanted: string, r
       else j++;
     }
     if (i > startI || j > startJ)
-      changes.push({ from: offset + startI, to: offset + i, text: wanted.slice(startJ, j), rule });
+      pushWhole(changes, text, offset + startI, offset + i, wanted.slice(startJ, j), rule);
     while (i < old.length && j < wanted.length && old.charCodeAt(i) === wanted.charCodeAt(j)) {
       i++;
       j++;
