@@ -30,10 +30,10 @@ export interface Typing {
   /** What would close all that is open at the end of a text, innermost first. */
   closers(text: string): string;
   /**
-   * Words that settle on their line once their last character is typed, each with what must follow it
-   * to make a whole construct.
+   * Words that settle on their line once their last character is typed, each with what may follow it
+   * to make a whole construct, the likeliest first.
    */
-  readonly words: ReadonlyMap<string, string>;
+  readonly words: ReadonlyMap<string, readonly string[]>;
   /** What it says where indentation, not brackets, tells what belongs together. */
   readonly blocks?: IndentedBlocks;
 }

@@ -81,7 +81,7 @@ function headColumn(
     language,
     before,
     lines.text.slice(to, lines.lineEnd(lines.lineAt(to))),
-    "",
+    [""],
     style,
   );
 }

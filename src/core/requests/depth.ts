@@ -32,13 +32,13 @@ export function lineColumns(
  * The column of the line that begins at the end of `before`, judged by what stands before it only.
  *
  * @param line what is on the line so far, without indentation.
- * @param rest what makes a whole construct of it.
+ * @param rests what may make a whole construct of it, the likeliest first.
  */
 export function columnAfter(
   language: Language,
   before: string,
   line: string,
-  rest: string,
+  rests: readonly string[],
   style: Style,
 ): number {
   const { typing } = language;
@@ -46,19 +46,24 @@ export function columnAfter(
   if (told !== undefined) return told;
   // Closing all that is open makes a whole text, which the layout knows how to indent.
   const closed = line === "" ? "" : typing.closers(before);
-  if (line !== "" && rest === "" && beginsWith(closed, line))
-    return columnOf(language, before, closed, style);
-  const own = line === "" ? PLACEHOLDER : line + rest;
-  return columnOf(language, before, own + typing.closers(before + own), style);
+  if (line !== "" && beginsWith(closed, line)) {
+    return columnOf(language, before, closed, style) ?? previousColumn(before, style);
+  }
+  for (const rest of rests) {
+    const own = line === "" ? PLACEHOLDER : line + rest;
+    const column = columnOf(language, before, own + typing.closers(before + own), style);
+    if (column !== undefined) return column;
+  }
+  return previousColumn(before, style);
 }
 
-/** The column of the line that `after` begins, where the two make a whole text. */
-function columnOf(language: Language, before: string, after: string, style: Style): number {
-  const syntax = language.parse(before + after);
-  const t = tokenAt(syntax, before.length);
-  const [column] = t < 0 ? [] : lineColumns(language, syntax, style, [t]);
-  return column ?? previousColumn(before, style);
-}
+/** The column of the line that `after` begins, where the two make a whole text that parses. */
+function columnOf(language: Language, before: string, after: string, style: Style): number
+  | undefined {
+    const syntax = language.parse(before + after);
+    const t = tokenAt(syntax, before.length);
+    return t < 0 ? undefined : lineColumns(language, syntax, style, [t])[0];
+  }
 
 /** Whether a line that begins so closes what is innermost open; a tag may end in two ways. */
 const beginsWith = (closers: string, line: string): boolean =>

@@ -19,6 +19,8 @@ export interface Typed {
 
 /** What may close something and stand first on its line. */
 const CLOSING = new Set(["}", ")", "]", "{", ">", "/>", "</"]);
+/** A line that is whole as it stands. */
+const WHOLE = [""];
 const PAIRS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
 
 /** Everything that a typing request looks at. */
@@ -72,7 +74,7 @@ function entered(context: Context): Change[] | Typed {
   const opener = before.trimEnd().at(-1) ?? "";
   if (rest !== "" && PAIRS[opener] === rest[0] && before.trimEnd().endsWith(opener)) {
     // Between a pair: the caret gets a line of its own, and the closer the next.
-    const column = columnAfter(language, before, "", "", style);
+    const column = columnAfter(language, before, "", WHOLE, style);
     const outer = lineColumn(text, before.trimEnd().length, style.tabWidth);
     const caretLine = indentText(style, column);
     pushChanges(
@@ -89,7 +91,7 @@ function entered(context: Context): Change[] | Typed {
     );
     return { changes, caret: from + shift + caretLine.length };
   }
-  const column = columnAfter(language, before, rest, "", style);
+  const column = columnAfter(language, before, rest, WHOLE, style);
   pushChanges(changes, text, from, to, indentText(style, column), rule);
   return changes;
 }
@@ -152,11 +154,11 @@ function settled(context: Context, character: string): Change[] {
   const start = lines.lineStart(line);
   const written = lines.text.slice(start, offset);
   const head = written.trimStart();
-  const rest = language.typing.words.get(head);
+  const rests = language.typing.words.get(head);
   const ends = character === ";" || character === "}";
   const closesComment = head === "* /";
   const closer = CLOSING.has(head);
-  if (!ends && !closer && rest === undefined && !closesComment && head !== "*//") return [];
+  if (!ends && !closer && rests === undefined && !closesComment && head !== "*//") return [];
   const around = tokenAround(context.parsed(), offset);
   if (around >= 0) {
     // The space that the leader brought gives way to the comment's end.
@@ -174,10 +176,10 @@ function settled(context: Context, character: string): Change[] {
     return [{ from: offset - 2, to: offset - 2, text: " ", rule: `${language.name}/comment-end` }];
   }
   const style = context.style();
-  if (closer || rest !== undefined) {
+  if (closer || rests !== undefined) {
     const from = offset - head.length;
     const changes: Change[] = [];
-    const column = headColumn(context, start, head, rest ?? "");
+    const column = headColumn(context, start, head, rests ?? WHOLE);
     if (column !== undefined) pushChanges(
       changes,
       lines.text,
@@ -195,13 +197,13 @@ function headColumn(
   { language, style, lines }: Context,
   start: number,
   head: string,
-  rest: string,
+  rests: readonly string[],
 ): number | undefined {
   const before = lines.text.slice(0, start);
   const { blocks, words } = language.typing;
   if (blocks?.closerColumn !== undefined) return blocks.closerColumn(before, head, style());
   if (blocks === undefined || !words.has(head))
-    return columnAfter(language, before, head, rest, style());
+    return columnAfter(language, before, head, rests, style());
   return blocks.wordColumn(before, head, lineColumn(lines.text, start, style().tabWidth), style());
 }
 

@@ -24,19 +24,19 @@ const TRIGGERS = [
 ];
 
 /** Words and signs that go on with the statement before, or begin a case. */
-const WORDS = new Map([
-  ["else", " {}"],
-  ["catch", " {}"],
-  ["finally", " {}"],
-  ["case", " x:"],
-  ["default", ":"],
-  [".", "x"],
-  ["?", " x : x"],
-  [":", " x"],
-  ["&", " x"],
-  ["|", " x"],
-  ["+", " x"],
-  ["-", " x"],
+const WORDS = new Map<string, readonly string[]>([
+  ["else", [" {}"]],
+  ["catch", [" {}"]],
+  ["finally", [" {}"]],
+  ["case", [" x:"]],
+  ["default", [":"]],
+  [".", ["x"]],
+  ["?", [" x : x"]],
+  [":", [" x"]],
+  ["&", ["& x", " x"]],
+  ["|", ["| x", " x"]],
+  ["+", [" x"]],
+  ["-", [" x"]],
 ]);
 
 /** What the ECMAScript family says of text that is being typed. */

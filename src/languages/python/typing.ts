@@ -80,7 +80,7 @@ const blocks: IndentedBlocks = {
 /** What Python says of text that is being typed. */
 export const pythonTyping: Typing = {
   triggers: [")", "]", "}", "e", "f", "t", "y"],
-  words: new Map(Object.keys(CONTINUES).map((word) => [word, ":"])),
+  words: new Map(Object.keys(CONTINUES).map((word) => [word, [":"]] as const)),
   closers: (text) => openBrackets(lexPython(text)).map(({ closer }) => closer).join(""),
   blocks,
 };
