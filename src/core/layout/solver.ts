@@ -455,8 +455,12 @@ class Solver {
       return;
     }
     const column = this.writtenColumn(g);
-    this.columns[g] = this.column = this.indent = column;
+    this.columns[g] = this.column = column;
     this.shift = this.unitShift = 0;
+    // A line that a backslash carries on, or that does not parse, leads no block.
+    const demand: Demand = this.sheet.demand[g]!;
+    if (demand !== Demand.AsWritten && demand !== Demand.Fixed && demand !== Demand.Unset)
+      this.indent = column;
   }
 
   private asWritten(g: number): void {

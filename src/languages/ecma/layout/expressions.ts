@@ -511,7 +511,7 @@ export abstract class ExpressionLayout extends JsxLayout {
       return;
     }
     const { sheet, tree } = this;
-    const frame = sheet.open(t, tree.end(child) - 1, FrameFlag.Parens, 1);
+    const frame = sheet.open(t, tree.end(child) - 1, FrameFlag.Parens | FrameFlag.Whole, 1);
     const hug = this.hugGap(tree.lastChild(child), false);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     this.fold(t, R.Keyword);

@@ -41,7 +41,7 @@ export abstract class ListLayout extends LayoutBase {
       || kind === N.EnumBody;
     const flow = kind === N.Array && items.numbers && items.count > 3;
     const split = kind === N.EnumBody ? FrameFlag.Split : this.writtenSplit(node);
-    const whole = kind === N.Object && (items.count > 1 || this.kindOf(items.last) === N.Method);
+    const whole = this.splitsWhole(kind, items);
     const flags = (flow ? FrameFlag.Flow : 0) | (whole ? FrameFlag.Whole : 0) | split;
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
     const hug = this.hugOf(kind, items);
@@ -67,6 +67,12 @@ export abstract class ListLayout extends LayoutBase {
     sheet.mark(closer, Mark.Out);
     this.closing(node, kind, items);
     sheet.close();
+  }
+
+  /** Whether a list splits where something inside it must. */
+  private splitsWhole(kind: N, { count, last }: Items): boolean {
+    if (kind === N.Object) return count > 1 || this.kindOf(last) === N.Method;
+    return kind === N.Paren && (count > 1 || this.kindOf(last) === N.Binary);
   }
 
   private itemGap(t: number, token: T, before: T, kind: N, child: number): void {
@@ -171,7 +177,11 @@ export abstract class ListLayout extends LayoutBase {
     switch (kind) {
       case N.Arguments:
         return items.blocks <= 1 ? this.hugGap(items.last, true) : 0;
-      case N.Parameters: case N.Array: case N.TypeArguments: case N.Paren: case N.Condition:
+      case N.Paren:
+        if (this.kindOf(items.last) === N.Binary)
+          return this.hugGap(this.tree.lastChild(items.last), false);
+        return items.count === 1 ? this.hugGap(items.last, true) : 0;
+      case N.Parameters: case N.Array: case N.TypeArguments: case N.Condition:
         return items.count === 1 ? this.hugGap(items.last, kind !== N.Array) : 0;
       case N.JsxExpression:
         // Its braces stay close; what they hold splits inside.
