@@ -44,7 +44,8 @@ export class Measure {
     upTo[count + 1] = width;
     nextEnd[count] = nextEnd[count + 1] = count;
     let end = count;
-    let distance = 0;
+    let distance = sheet.is(count, Mark.Slots) ? 1 : 0;
+    toBreak[count] = distance;
     for (let g = count - 1; g >= 0; g--) {
       const wanted: Demand = demand[g]!;
       // Most gaps hold nothing or a space, and nothing else can happen there.

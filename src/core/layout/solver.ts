@@ -224,8 +224,10 @@ class Solver {
     const hug = frames.hug(f);
     if (hug > 0 && upTo[hug]! - upTo[begin]! <= room) return State.Pass;
     if (frames.has(f, FrameFlag.IfItHelps)) {
+      // What follows stays on its last line, but for brackets put around it.
+      const tail = frames.has(f, FrameFlag.Parens) ? 0 : this.toBreak(end, f);
       // It helps where the content then fits, and so does what stands before it with the bracket.
-      if (content - 1 > this.limit - this.indent - this.step || this.column + 2 > this.limit)
+      if (content - 1 + tail > this.limit - this.indent - this.step || this.column + 2 > this.limit)
         return State.Pass;
     }
     return State.Split;

@@ -9,6 +9,9 @@ export interface LexerMark {
   readonly newLine: boolean;
   readonly braces: number;
   readonly templates: readonly number[];
+  /** The last token, which may be read otherwise before the lexer comes back. */
+  readonly lastKind: T;
+  readonly lastEnd: number;
 }
 
 /**
@@ -35,15 +38,21 @@ export class Lexer {
 
   mark(): LexerMark {
     const { at, newLine, braces } = this;
-    return { at, count: this.tokens.count, newLine, braces, templates: this.templates.slice() };
+    const { count } = this.tokens;
+    const lastKind: T = this.tokens.kind(count - 1);
+    const lastEnd = count > 0 ? this.tokens.end(count - 1) : 0;
+    return { at, count, newLine, braces, templates: this.templates.slice(), lastKind, lastEnd };
   }
 
-  rewind({ at, count, newLine, braces, templates }: LexerMark): void {
+  rewind({ at, count, newLine, braces, templates, lastKind, lastEnd }: LexerMark): void {
     this.at = at;
     this.newLine = newLine;
     this.braces = braces;
     this.templates = templates.slice();
     this.tokens.truncate(count);
+    if (count === 0) return;
+    this.tokens.setKind(count - 1, lastKind);
+    this.tokens.setEnd(count - 1, lastEnd);
   }
 
   /** Adds the comments up to the next token, and that token; answers its place, or the count at the end. */

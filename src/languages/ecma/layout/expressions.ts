@@ -370,7 +370,7 @@ export abstract class ExpressionLayout extends JsxLayout {
       const isChild = child !== NONE && t === tree.first(child);
       const end = isChild ? tree.end(child) : t + 1;
       if (isChild || !tokens.isTrivia(t)) {
-        if (this.afterArrow(t)) {
+        if (t > first && this.afterArrow(t)) {
           this.arrowBody(t, isChild ? child : NONE, tree.end(node));
         } else if (isChild) {
           if (t > first) this.arrowGap(t, child);

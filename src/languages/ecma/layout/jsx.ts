@@ -88,7 +88,7 @@ export abstract class JsxLayout extends TypeLayout {
       // Between tags and braces a line end means nothing, so that one may be put there.
       this.childGap(
         t,
-        t === first || (isChild && !afterText && !this.besideText(child)),
+        t === first || (isChild && !afterText),
         t > first && !isChild && afterText,
       );
       if (isChild) this.visit(child, 0);
@@ -121,14 +121,6 @@ export abstract class JsxLayout extends TypeLayout {
         ) return sheet.set(t, Demand.Fold, R.Markup);
         sheet.set(t, Demand.AsWritten, R.Markup);
     }
-  }
-
-  /** Whether a child in braces reads as a word of the text around it. */
-  private besideText(child: number): boolean {
-    return (
-      this.tree.kind(child) === N.JsxExpression
-      && this.tokens.kind(this.tree.first(child) - 1) === T.RightBrace
-    );
   }
 
   private gapKind(t: number): "none" | "space" | "line" {

@@ -43,8 +43,8 @@ export abstract class MemberParser extends ExpressionParser {
 
   private readonly oneParameter = (): void => {
     const first = this.at;
-    let marked = false;
-    if (this.kind === T.At) this.decorators();
+    let marked = this.is(T.At);
+    if (marked) this.decorators();
     while (this.dialect.types && this.isParameterModifier()) {
       marked = true;
       this.next();

@@ -1,0 +1,134 @@
+import { describe } from "vitest";
+import { fixtures } from "../support/fixtures.js";
+
+describe("elements", () => {
+  fixtures("typescriptreact", [
+    ["short ones", `
+      a=<b/>
+      c=<d e='f' g={h} {...i}>j</d>
+      k=<></>
+      l=<m.n o:p="q"/>
+      `, `
+      a = <b />;
+      c = <d e="f" g={h} {...i}>j</d>;
+      k = <></>;
+      l = <m.n o:p="q" />;
+      `],
+    ["children on lines of their own", `
+      function Board(){return <section><h1>{title}</h1><ul>{rows.map(row=><li key={row.id} className={row.high?'high':'low'}>{row.time} at {row.level} m</li>)}</ul></section>}
+      `, `
+      function Board() {
+        return (
+          <section>
+            <h1>{title}</h1>
+            <ul>
+              {rows.map(row => (
+                <li key={row.id} className={row.high ? "high" : "low"}>{row.time} at {row.level} m</li>
+              ))}
+            </ul>
+          </section>
+        );
+      }
+      `],
+    ["text is filled", `
+      const notice=<p className="notice">The ferry from the north pier is late today, since the river is high and every crossing takes longer.</p>
+      `, `
+      const notice = (
+        <p className="notice">
+          The ferry from the north pier is late today, since the river is high and every crossing takes
+          longer.
+        </p>
+      );
+      `],
+    ["white space that counts", `
+      a=<p>b <i>c</i> d{' '}
+      <u>e</u>
+      f</p>
+      g=<p> h  i </p>
+      `, `
+      a = (
+        <p>
+          b <i>c</i> d{" "}
+          <u>e</u>
+          f
+        </p>
+      );
+      g = <p> h  i </p>;
+      `],
+    ["many attributes", `
+      const button=<button type='button' className='gangway' onClick={()=>open(gangway)} disabled={!gangway.clear}>Open</button>
+      `, `
+      const button = (
+        <button type="button" className="gangway" onClick={() => open(gangway)} disabled={!gangway.clear}>
+          Open
+        </button>
+      );
+      `],
+    ["functions in attributes", `
+      a=<b onClick={()=>{c()}}/>
+      d=<e f={{g:1}} h="i"/>
+      `, `
+      a = (
+        <b onClick={() => {
+          c();
+        }} />
+      );
+      d = <e f={{ g: 1 }} h="i" />;
+      `],
+    ["conditions", `
+      a=<div>{open&&<Gangway name={gangway.name} crew={gangway.crew} tide={tide} onClose={close} strict/>}{late?<Late/>:<OnTime/>}</div>
+      `, `
+      a = (
+        <div>
+          {open && <Gangway name={gangway.name} crew={gangway.crew} tide={tide} onClose={close} strict />}
+          {late ? <Late /> : <OnTime />}
+        </div>
+      );
+      `],
+    ["comments", `
+      a=<b>{/* c */}<d /* e */ f/></b>
+      `, `
+      a = <b>{/* c */}<d /* e */ f /></b>;
+      `],
+    ["in brackets as written", `
+      a=(
+      <b>
+      c</b>)
+      `, `
+      a = (
+        <b>
+          c
+        </b>
+      );
+      `],
+    ["generics", `
+      const a=<T,>(b:T)=><C<T> d={b}/>
+      `, `
+      const a = <T,>(b: T) => <C<T> d={b} />;
+      `],
+  ]);
+});
+
+describe("stacked attributes", () => {
+  fixtures("javascript", [
+    ["are on lines of their own where they are several", `
+      a=<b c="d" e={f}/>
+      g=<h i="j"/>
+      k=<l m="it's" n/>
+      `, `
+      a = (
+        <b
+          c='d'
+          e={f}
+        />
+      );
+      g = <h i='j' />;
+      k = (
+        <l
+          m="it's"
+          n
+        />
+      );
+      `],
+  ], { "attributeSplit": "stacked", "markupDelimiter": "single" });
+});
