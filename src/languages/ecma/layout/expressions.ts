@@ -479,8 +479,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     return links;
   }
 
-  /** Whether the author began a line before a dot. */
-  private dotOnNewLine(node: number): boolean {
+  protected dotOnNewLine(node: number): boolean {
     const { tree, tokens } = this;
     let child = tree.child(node);
     for (let t = tree.first(node); t < tree.end(node);) {

@@ -25,6 +25,9 @@ export abstract class ListLayout extends LayoutBase {
   /** The gap inside a value up to which what is around must fit to stay close to it; 0 for none. */
   protected abstract hugGap(node: number, deep: boolean): number;
 
+  /** Whether the author began a line before a dot. */
+  protected abstract dotOnNewLine(node: number): boolean;
+
   protected bracket(node: number): void {
     const { tree, tokens, sheet } = this;
     const kind: N = tree.kind(node);
@@ -72,7 +75,9 @@ export abstract class ListLayout extends LayoutBase {
   /** Whether a list splits where something inside it must. */
   private splitsWhole(kind: N, { count, last }: Items): boolean {
     if (kind === N.Object) return count > 1 || this.kindOf(last) === N.Method;
-    return kind === N.Paren && (count > 1 || this.kindOf(last) === N.Binary);
+    if (kind === N.Paren && (count > 1 || this.kindOf(last) === N.Binary)) return true;
+    const alone = count === 1 && (kind === N.Paren || kind === N.Arguments);
+    return alone && this.asWritten && this.kindOf(last) === N.Primary && this.dotOnNewLine(last);
   }
 
   private itemGap(t: number, token: T, before: T, kind: N, child: number): void {

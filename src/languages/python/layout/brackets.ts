@@ -24,6 +24,8 @@ interface Items {
   /** The gap inside the last item up to which the list must fit to keep it close; 0 for none. */
   hug: number;
   numbers: boolean;
+  /** The last item where it is a node, or `NONE`. */
+  last: number;
   comprehension: boolean;
   unparsed: boolean;
 }
@@ -46,7 +48,10 @@ export abstract class BracketLayout extends LayoutBase {
     const frame = sheet.open(
       opener + 1,
       closer,
-      FrameFlag.Bracket | (flow ? FrameFlag.Flow : 0) | (split ? FrameFlag.Split : 0),
+      FrameFlag.Bracket
+        | (this.splitsWhole(items) ? FrameFlag.Whole : 0)
+        | (flow ? FrameFlag.Flow : 0)
+        | (split ? FrameFlag.Split : 0),
       1,
     );
     if (items.hug > 0) sheet.frames.setHug(frame, items.hug);
@@ -78,6 +83,19 @@ export abstract class BracketLayout extends LayoutBase {
     this.bracketed--;
     sheet.close();
   }
+
+  /** Whether brackets around one value split where the value does, so that its lines stand within them. */
+  private splitsWhole({ count, last }: Items): boolean {
+    if (count !== 1 || last === NONE) return false;
+    switch (this.tree.kind(last) as N) {
+      case N.Strings: case N.Binary: case N.Ternary: return true;
+      case N.Primary: return this.chainSplit(last);
+      default: return false;
+    }
+  }
+
+  /** Whether a line was begun before a dot that follows a call. */
+  protected abstract chainSplit(node: number): boolean;
 
   protected itemGap(t: number, first: number, before: T, child: number): void {
     const { sheet } = this;
@@ -135,12 +153,12 @@ export abstract class BracketLayout extends LayoutBase {
       comma: -1,
       hug: 0,
       numbers: true,
+      last: NONE,
       comprehension: false,
       unparsed: false,
     };
     let child = tree.child(node);
     let displays = 0;
-    let last: number = NONE;
     for (let t = tree.first(node) + 1; t < closer;) {
       if (child !== NONE && t === tree.first(child)) {
         const kind: N = tree.kind(child);
@@ -152,7 +170,7 @@ export abstract class BracketLayout extends LayoutBase {
         items.comma = -1;
         items.lastEnd = tree.end(child);
         items.count++;
-        last = child;
+        items.last = child;
         t = tree.end(child);
         child = tree.next(child);
       } else {
@@ -163,15 +181,19 @@ export abstract class BracketLayout extends LayoutBase {
             items.comma = -1;
             items.lastEnd = t + 1;
             items.count++;
-            last = NONE;
+            items.last = NONE;
             if (tokens.kind(t) !== T.Number) items.numbers = false;
           }
         }
         t++;
       }
     }
-    if (tree.kind(node) === N.Arguments && last !== NONE && items.lastEnd === tree.end(last))
-      items.hug = this.hugOf(last, displays, items.count);
+    if (
+      tree.kind(node) === N.Arguments
+      && items.last !== NONE
+      && items.lastEnd === tree.end(items.last)
+    )
+      items.hug = this.hugOf(items.last, displays, items.count);
     return items;
   }
 

@@ -178,7 +178,6 @@ export abstract class ExpressionLayout extends BracketLayout {
     if (chain) sheet.close();
   }
 
-  /** Whether a line was begun before a dot that follows a call. */
   protected chainSplit(node: number): boolean {
     const { tree, tokens } = this;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
