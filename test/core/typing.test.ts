@@ -92,6 +92,7 @@ describe("other characters", () => {
     ["nothing in a string", "javascript", ";", "x = 'a|'", "x = 'a;|'"],
     ["else", "python", "e", "if a:\n    b\n    els|", "if a:\n    b\nelse|"],
     ["except", "python", "t", "try:\n    b\n    excep|", "try:\n    b\nexcept|"],
+    ["the first case of a match", "python", "e", "match a:\n    cas|", "match a:\n    case|"],
     [
       "an else that stands right",
       "python",

@@ -39,7 +39,7 @@ const blocks: IndentedBlocks = {
     }
   },
 
-  wordColumn(text, word, column, { tabWidth }) {
+  wordColumn(text, word, column, { indentSize, tabWidth }) {
     const opens = CONTINUES[word]!;
     const lines = text.split(/\r\n|\r|\n/);
     let least = Infinity;
@@ -52,10 +52,12 @@ const blocks: IndentedBlocks = {
       if (own >= least) continue;
       least = own;
       if (!opens.test(line.trim())) continue;
+      // A `case` goes on with another, but stands one step within its `match`.
+      const wanted = word === "case" && /^match\b/.test(line.trim()) ? own + indentSize : own;
       // Where the word stands at the depth of one that it may go on with, it is left there.
-      if (own === column) return undefined;
-      if (own < column) return nearest ?? own;
-      nearest ??= own;
+      if (wanted === column) return undefined;
+      if (wanted < column) return nearest ?? wanted;
+      nearest ??= wanted;
     }
     return nearest;
   },
