@@ -109,11 +109,6 @@ export class Sheet {
     this.current = this.frames.parent(this.current);
   }
 
-  /** The frame opened last and not closed. */
-  get frame(): number {
-    return this.current;
-  }
-
   set(gap: number, demand: Demand, rule: number): void {
     this.demand[gap] = demand;
     this.owner[gap] = this.current;

@@ -1,5 +1,6 @@
 import type { Syntax } from "../../core/language.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "../../core/layout/sheet.js";
+import { splitAtOwn } from "../../core/layout/written.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../core/syntax/tree.js";
@@ -40,8 +41,8 @@ export function layoutJson(sheet: Sheet, syntax: Syntax, style: Style): void {
 }
 
 class JsonLayout {
-  private readonly tokens: TokenTable;
-  private readonly tree: Tree;
+  readonly tokens: TokenTable;
+  readonly tree: Tree;
 
   constructor(
     private readonly sheet: Sheet,
@@ -117,7 +118,7 @@ class JsonLayout {
     const object = tree.kind(node) === N.Object;
     const edge = object ? Demand.Fold : Demand.Seam;
     const items = this.itemsOf(node);
-    const split = style.listSplit === "as-written" && this.writtenSplit(node);
+    const split = style.listSplit === "as-written" && splitAtOwn(this, node);
     const flow = !object && items.numbers && items.count > 3;
     sheet.open(
       opener + 1,
@@ -151,18 +152,6 @@ class JsonLayout {
       sheet.mark(items.end, Mark.CommaSlot);
     }
     sheet.close();
-  }
-
-  private writtenSplit(node: number): boolean {
-    const { tree, tokens } = this;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (t > tree.first(node) && tokens.onNewLine(t)) return true;
-      const isChild = child !== NONE && t === tree.first(child);
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
-    }
-    return false;
   }
 
   private itemsOf(node: number): {

@@ -1,7 +1,8 @@
 import type { Syntax } from "../../../core/language.js";
 import { Demand, FrameFlag, type Sheet } from "../../../core/layout/sheet.js";
+import { splitAtOwn } from "../../../core/layout/written.js";
 import type { Style } from "../../../core/style/style.js";
-import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
+import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { N, T } from "../kinds.js";
@@ -15,8 +16,8 @@ export type Rule = (t: number, kind: T, before: T, child: number) => void | true
 
 /** What every part of the layout stands on: walking a node's elements, and questions about the tree. */
 export abstract class LayoutBase {
-  protected readonly tokens: TokenTable;
-  protected readonly tree: Tree;
+  readonly tokens: TokenTable;
+  readonly tree: Tree;
   protected readonly asWritten: boolean;
   /** The demand on the side of an operator where a long expression breaks, and on the other. */
   protected readonly breaksBefore: boolean;
@@ -122,37 +123,7 @@ export abstract class LayoutBase {
     return NONE;
   }
 
-  /** The only child of a node where it covers all from token t to the node's end, or `NONE`. */
-  protected childFrom(node: number, t: number): number {
-    const child = this.childAt(node, t);
-    return child !== NONE && this.tree.end(child) === this.tree.end(node) ? child : NONE;
-  }
-
-  /** Whether the author began a line at one of the node's own gaps. */
-  protected splitAtOwn(node: number): boolean {
-    const { tree, tokens } = this;
-    let child = tree.child(node);
-    const first = tree.first(node);
-    for (let t = first; t < tree.end(node);) {
-      if (t > first && tokens.onNewLine(t)) return true;
-      if (child !== NONE && t === tree.first(child)) {
-        t = tree.end(child);
-        child = tree.next(child);
-      } else {
-        t++;
-      }
-    }
-    return false;
-  }
-
   protected writtenSplit(node: number): FrameFlag | 0 {
-    return this.asWritten && this.splitAtOwn(node) ? FrameFlag.Split : 0;
-  }
-
-  /** Whether a comment to the end of its line stands among tokens [first, end). */
-  protected hasLineComment(first: number, end: number): boolean {
-    for (let t = first; t < end; t++)
-      if (this.tokens.isTrivia(t) && this.tokens.has(t, TokenFlag.EndsLine)) return true;
-    return false;
+    return this.asWritten && splitAtOwn(this, node) ? FrameFlag.Split : 0;
   }
 }

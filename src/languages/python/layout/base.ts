@@ -13,8 +13,8 @@ export type Rule = (t: number, kind: T, before: T) => void;
 
 /** What every part of the layout stands on: walking a node's elements, and the rules between two of them. */
 export abstract class LayoutBase {
-  protected readonly tokens: TokenTable;
-  protected readonly tree: Tree;
+  readonly tokens: TokenTable;
+  readonly tree: Tree;
   /** Nesting of the block being laid out. */
   protected depth = 0;
   /** How many frames around the place have brackets, real ones or such as may be added: else no line may end. */

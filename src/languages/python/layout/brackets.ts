@@ -1,4 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
@@ -44,7 +45,7 @@ export abstract class BracketLayout extends LayoutBase {
     }
     const items = this.itemsOf(node);
     const flow = items.numbers && items.count > 3;
-    const split = this.asWritten && this.splitAtOwn(node);
+    const split = this.asWritten && splitAtOwn(this, node);
     const frame = sheet.open(
       opener + 1,
       closer,
@@ -126,22 +127,6 @@ export abstract class BracketLayout extends LayoutBase {
     } else if (style.closingComma === "when-split") {
       sheet.mark(lastEnd, Mark.CommaSlot);
     }
-  }
-
-  /** Whether the author began a line at one of the bracket's own gaps. */
-  protected splitAtOwn(node: number): boolean {
-    const { tree, tokens } = this;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (t > tree.first(node) && tokens.onNewLine(t)) return true;
-      if (child !== NONE && t === tree.first(child)) {
-        t = tree.end(child);
-        child = tree.next(child);
-      } else {
-        t++;
-      }
-    }
-    return false;
   }
 
   protected itemsOf(node: number): Items {
