@@ -10,6 +10,23 @@ export function median(work, { warm = 8, runs = 9 } = {}) {
   return times.sort((a, b) => a - b)[runs >> 1];
 }
 
+/**
+ * The middle time of each of several pieces of work, in milliseconds. They run in turns, so that a
+ * machine that slows down slows all of them.
+ */
+export function race(works, { warm = 8, runs = 15 } = {}) {
+  for (let i = 0; i < warm; i++) for (const work of works) work();
+  const times = works.map(() => []);
+  for (let i = 0; i < runs; i++) {
+    works.forEach((work, w) => {
+      const began = performance.now();
+      work();
+      times[w].push(performance.now() - began);
+    });
+  }
+  return times.map((each) => each.sort((a, b) => a - b)[runs >> 1]);
+}
+
 /** Prints rows of [name, milliseconds] with throughput and the ratio to the first. */
 export function table(title, bytes, rows) {
   console.log(`\n${title} (${(bytes / 1e6).toFixed(2)} MB)`);

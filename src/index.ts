@@ -19,8 +19,8 @@ export function createEngine(options: Partial<EngineOptions> = {}): Engine {
 }
 
 export { Document } from "./core/engine.js";
+export { Answer } from "./core/answer.js";
 export type {
-  Answer,
   TypedAnswer,
   ContentChange,
   Engine,

@@ -1,3 +1,4 @@
+import { Answer } from "./answer.js";
 import type { Language, Syntax } from "./language.js";
 import { moveLines } from "./requests/block.js";
 import { formatWhole, unsettledStretches } from "./requests/document.js";
@@ -6,6 +7,7 @@ import { formatLines, type LineSpan } from "./requests/selection.js";
 import { formatTyped } from "./requests/typing.js";
 import { inferStyle } from "./style/infer.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
+import { ChangeList } from "./text/changelist.js";
 import { applyChanges, toTextEdits, type Change, type TextEdit } from "./text/edits.js";
 import { LineIndex, type Position, type PositionEncoding, type Range } from "./text/lines.js";
 
@@ -27,16 +29,12 @@ export interface OpenOptions {
   readonly style?: Partial<Style>;
 }
 
-/** What a request answers. */
-export interface Answer {
+/** What a typing request answers. */
+export interface TypedAnswer {
   /** Sorted, disjoint and minimal. */
   readonly edits: readonly TextEdit[];
-  /** Ranges left alone because they do not parse. */
+  /** None: typing leaves alone without a word what it does not understand. */
   readonly unsettled: readonly Range[];
-}
-
-/** What a typing request answers. */
-export interface TypedAnswer extends Answer {
   /** Where the caret should stand once the edits are in. */
   readonly caret: Position;
 }
@@ -256,7 +254,7 @@ export class Document {
     return (this.parsed ??= this.language.parse(this.text));
   }
 
-  private answer(changes: Change[], spans?: readonly LineSpan[]): Answer {
+  private answer(changes: Iterable<Change>, spans?: readonly LineSpan[]): Answer {
     const unsettled = unsettledStretches(this.language, this.syntax)
       .map(({ from, to }) => ({
         start: this.current.positionAt(from, this.encoding),
@@ -267,6 +265,7 @@ export class Document {
           spans === undefined
           || spans.some(({ first, last }) => start.line <= last && end.line >= first),
       );
-    return { edits: toTextEdits(this.current, changes, this.encoding), unsettled };
+    const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
+    return new Answer(this.current, list, this.encoding, unsettled);
   }
 }

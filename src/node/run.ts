@@ -1,15 +1,12 @@
+import type { Answer } from "../core/answer.js";
 import type { Engine } from "../core/engine.js";
 import type { Style } from "../core/style/style.js";
-import { applyEdits, type TextEdit } from "../core/text/edits.js";
-import type { Range } from "../core/text/lines.js";
 import { SourceError, readSource, replaceSource } from "./source.js";
 
 /** What became of one file. */
 export interface Outcome {
   readonly path: string;
-  readonly edits: readonly TextEdit[];
-  /** Ranges left alone because they do not parse. */
-  readonly unsettled: readonly Range[];
+  readonly answer: Answer;
 }
 
 export interface RunOptions {
@@ -43,9 +40,9 @@ async function formatFile(engine: Engine, path: string, { style, write }: RunOpt
   if (language === undefined) throw new SourceError(path, "no language is known for its ending");
   const source = await readSource(path);
   const document = engine.open({ uri: path, languageId: language.ids[0]!, text: source.text });
-  const { edits, unsettled } = document.formatDocument(style);
-  if (write && edits.length > 0) await replaceSource(source, applyEdits(source.text, edits));
-  return { path, edits, unsettled };
+  const answer = document.formatDocument(style);
+  if (write && answer.editCount > 0) await replaceSource(source, answer.text);
+  return { path, answer };
 }
 
 function asSourceError(path: string, error: unknown): SourceError {

@@ -13,7 +13,7 @@ import {
   type Range,
   type TextEdit,
 } from "vscode-languageserver/node.js";
-import type { Answer, Document } from "../core/engine.js";
+import type { Document } from "../core/engine.js";
 import type { PositionEncoding } from "../core/text/lines.js";
 import { createEngine } from "../index.js";
 import { OpenDocuments } from "./documents.js";
@@ -118,7 +118,7 @@ class Server {
   private async answer(
     uri: string,
     token: CancellationToken,
-    request: (document: Document) => Answer,
+    request: (document: Document) => { readonly edits: readonly TextEdit[] },
   ): Promise<Reply> {
     const document = this.documents.get(uri);
     if (document === undefined) return [];

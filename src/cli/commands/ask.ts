@@ -2,6 +2,7 @@ import { Argument, Command, InvalidArgumentError, Option } from "commander";
 import {
   createEngine,
   type Answer,
+  type TypedAnswer,
   type Document,
   type Position,
   type Range,
@@ -56,7 +57,7 @@ async function ask(request: string, path: string, options: Options): Promise<voi
   await writeOutput(`${JSON.stringify(answer, null, 2)}\n`);
 }
 
-function answerTo(document: Document, request: string, options: Options): Answer {
+function answerTo(document: Document, request: string, options: Options): Answer | TypedAnswer {
   const style = styleOf(options);
   const { lines, at, character = "\n" } = options;
   if (request === "type") {

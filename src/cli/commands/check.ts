@@ -30,12 +30,12 @@ async function checkPaths(paths: readonly string[], options: Options): Promise<v
       printError(outcome);
       continue;
     }
-    const [first] = outcome.edits;
+    const [first] = outcome.answer.edits;
     if (first !== undefined) differing++;
     if (options.quiet === true) continue;
     if (first !== undefined) {
       const place = `${outcome.path}:${first.range.start.line + 1}:${first.range.start.character + 1}`;
-      const count = counted(outcome.edits.length, "edit");
+      const count = counted(outcome.answer.editCount, "edit");
       console.log(
         `${pc.yellow("differs")}  ${place}  ${pc.dim(`${count}, the first by ${first.rule}`)}`,
       );

@@ -1,6 +1,6 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
-import { applyEdits, createEngine } from "../../index.js";
+import { createEngine } from "../../index.js";
 import { SourceError, findSources, formatFiles } from "../../node/index.js";
 import { Exit } from "../exit.js";
 import { readInput, writeOutput } from "../input.js";
@@ -40,9 +40,9 @@ async function formatInput(paths: readonly string[], options: Options): Promise<
     throw new RangeError(`${options.as}: no language is known for its ending.`);
   const text = await readInput("standard input");
   const document = engine.open({ uri: options.as, languageId: language.ids[0]!, text });
-  const { edits, unsettled } = document.formatDocument(styleOf(options));
-  await writeOutput(applyEdits(text, edits));
-  if (options.quiet !== true) printUnsettled({ path: options.as, edits, unsettled });
+  const answer = document.formatDocument(styleOf(options));
+  await writeOutput(answer.text);
+  if (options.quiet !== true) printUnsettled({ path: options.as, answer });
 }
 
 async function formatPaths(paths: readonly string[], options: Options): Promise<void> {
@@ -58,11 +58,12 @@ async function formatPaths(paths: readonly string[], options: Options): Promise<
       printError(outcome);
       continue;
     }
-    if (outcome.edits.length > 0) changed++;
+    const { editCount } = outcome.answer;
+    if (editCount > 0) changed++;
     if (options.quiet === true) continue;
-    if (outcome.edits.length > 0)
+    if (editCount > 0)
       console.log(
-        `${pc.green("written")}  ${outcome.path}  ${pc.dim(counted(outcome.edits.length, "edit"))}`,
+        `${pc.green("written")}  ${outcome.path}  ${pc.dim(counted(editCount, "edit"))}`,
       );
     printUnsettled(outcome);
   }

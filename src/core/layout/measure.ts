@@ -5,6 +5,9 @@ import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
 /** Tokens whose width is not simply their length. */
 const UNEVEN = TokenFlag.MultiLine | TokenFlag.EndsLine;
 
+/** More columns than any line limit. */
+export const FAR = 0xffff;
+
 const LF = 10;
 const CR = 13;
 
@@ -15,10 +18,10 @@ const CR = 13;
 export class Measure {
   /** Columns of all before gap g, written on one line. */
   readonly upTo: Int32Array;
-  /** The first gap at or after g where a line certainly ends. */
+  /** The first gap at or after the beginning of frame f where a line certainly ends. */
   readonly nextEnd: Int32Array;
-  /** Columns from gap g to the next gap where a line may end. */
-  readonly toBreak: Int32Array;
+  /** Columns from gap g to the next gap where a line may end, at most `FAR`. */
+  readonly toBreak: Uint16Array;
   private readonly ascii: boolean;
 
   constructor(
@@ -28,24 +31,40 @@ export class Measure {
     private readonly frozen?: (gap: number) => boolean,
   ) {
     const { tokens } = sheet;
-    this.ascii = !/[^\x00-\x7f]/.test(tokens.text);
+    this.ascii = !/[\u0300-\uffff]/.test(tokens.text);
     const count = tokens.count;
     this.upTo = new Int32Array(count + 2);
-    this.nextEnd = new Int32Array(count + 2);
-    this.toBreak = new Int32Array(count + 2);
-    const { upTo, nextEnd, toBreak } = this;
-    const { demand, marks } = sheet;
+    this.nextEnd = new Int32Array(sheet.frames.count);
+    this.toBreak = new Uint16Array(count + 2);
+    this.sum(count);
+    this.look(count);
+  }
+
+  /** Fills `upTo` from left to right. */
+  private sum(count: number): void {
+    const { upTo, ascii } = this;
+    const { tokens, demand, marks } = this.sheet;
     let width = 0;
     for (let g = 0; g < count; g++) {
-      const plain = this.ascii && marks[g] === 0 && !tokens.has(g, UNEVEN);
-      width += this.flatGap(g) + (plain ? tokens.end(g) - tokens.start(g) : this.headColumns(g));
+      const wanted: Demand = demand[g]!;
+      if (wanted === Demand.Space || wanted === Demand.Fold) width++;
+      else if (wanted !== Demand.Join && wanted !== Demand.Seam) width += this.flatGap(g);
+      const plain = ascii && marks[g] === 0 && !tokens.has(g, UNEVEN);
+      width += plain ? tokens.end(g) - tokens.start(g) : this.headColumns(g);
       upTo[g + 1] = width;
     }
     upTo[count + 1] = width;
-    nextEnd[count] = nextEnd[count + 1] = count;
+  }
+
+  /** Fills `nextEnd` and `toBreak` from right to left. */
+  private look(count: number): void {
+    const { upTo, nextEnd, toBreak, frozen, sheet } = this;
+    const { tokens, demand, marks, frames } = sheet;
+    let frame = frames.count - 1;
     let end = count;
     let distance = sheet.is(count, Mark.Slots) ? 1 : 0;
     toBreak[count] = distance;
+    while (frame >= 0 && frames.begin(frame) >= count) nextEnd[frame--] = count;
     for (let g = count - 1; g >= 0; g--) {
       const wanted: Demand = demand[g]!;
       // Most gaps hold nothing or a space, and nothing else can happen there.
@@ -64,8 +83,8 @@ export class Measure {
         distance = breaks ? 0 : upTo[g + 1]! - upTo[g]! + distance;
         if (marks[g] !== 0 || wanted === Demand.Fold) distance += this.added(g);
       }
-      nextEnd[g] = end;
-      toBreak[g] = distance;
+      while (frame >= 0 && frames.begin(frame) === g) nextEnd[frame--] = end;
+      toBreak[g] = Math.min(distance, FAR);
     }
   }
 
@@ -111,7 +130,8 @@ export class Measure {
   /** Columns of token t when it is really written. */
   full(t: number): number {
     const { tokens } = this.sheet;
-    return this.columns(tokens.start(t), tokens.end(t)) + this.grown(t);
+    const written = this.columns(tokens.start(t), tokens.end(t));
+    return this.sheet.is(t, Mark.Rewritten) ? written + this.grown(t) : written;
   }
 
   /** Columns from the last line end inside token t to its end. */

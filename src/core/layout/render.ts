@@ -2,6 +2,7 @@ import type { Language } from "../language.js";
 import { LINE_ENDS, indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
 import type { TokenTable } from "../syntax/tokens.js";
+import { ChangeList } from "../text/changelist.js";
 import type { Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import { indentColumn } from "../text/width.js";
@@ -10,7 +11,12 @@ import { Demand, Mark, type Sheet } from "./sheet.js";
 import { KEPT, type Insert, type Solution } from "./solver.js";
 
 /** The changes that turn a sheet's text into the solution, sorted and minimal. */
-export function render(sheet: Sheet, solution: Solution, style: Style, language: Words): Change[] {
+export function render(
+  sheet: Sheet,
+  solution: Solution,
+  style: Style,
+  language: Words,
+): ChangeList {
   return new Renderer(sheet, solution, style, language).run();
 }
 
@@ -22,7 +28,7 @@ const STAR = 42;
 const WORD = /[\p{L}\p{N}_$]/u;
 
 class Renderer {
-  private readonly changes: Change[] = [];
+  private readonly changes = new ChangeList();
   private readonly eol: string;
   private readonly blanks = new Map<number, string>();
   private readonly tokens: TokenTable;
@@ -41,11 +47,24 @@ class Renderer {
     this.nextInsert = solution.inserts[0]?.gap ?? -1;
   }
 
-  run(): Change[] {
-    for (let g = 0; g <= this.tokens.count; g++) {
-      this.gap(g);
-      if (g < this.tokens.count) this.token(g);
+  run(): ChangeList {
+    const { tokens, solution } = this;
+    const { lines, columns, dropped } = solution;
+    const { marks } = this.sheet;
+    const { text, count } = tokens;
+    for (let g = 0; g < count; g++) {
+      // Most gaps hold what they should: nothing, or one space.
+      const from = tokens.gapStart(g);
+      const column = columns[g]!;
+      const stands =
+        lines[g] === 0
+        && tokens.start(g) - from === column
+        && (column === 0 || (column === 1 && text.charCodeAt(from) === SPACE))
+        && g !== this.nextInsert;
+      if (!stands) this.gap(g);
+      if (marks[g] !== 0 || dropped[g] === 1) this.token(g);
     }
+    this.gap(count);
     return this.changes;
   }
 
@@ -55,15 +74,7 @@ class Renderer {
     const to = this.tokens.gapEnd(g);
     const lines = this.solution.lines[g]!;
     const column = this.solution.columns[g]!;
-    const filled = g === this.nextInsert;
-    // Most gaps hold what they should: nothing, or one space.
-    if (
-      !filled
-      && lines === 0
-      && to - from === column
-      && (column === 0 || (column === 1 && text.charCodeAt(from) === SPACE))
-    ) return;
-    const prefix = filled ? this.prefix(g) : "";
+    const prefix = g === this.nextInsert ? this.prefix(g) : "";
     if (lines < 0) return this.asWritten(g, from, to, column, prefix);
     const fuses = lines === 0 && column === 0 && from < to && this.fuses(from, to);
     const white = column === KEPT
@@ -149,7 +160,8 @@ class Renderer {
     }
     if (!sheet.is(t, Mark.Reindent | Mark.Rewritten)) return;
     const inner = sheet.is(t, Mark.Reindent) ? this.reindent(t, solution.shifts.get(t) ?? 0) : [];
-    this.changes.push(...[...sheet.rewritesOf(t), ...inner].sort((a, b) => a.from - b.from));
+    const changes = [...sheet.rewritesOf(t), ...inner].sort((a, b) => a.from - b.from);
+    for (const change of changes) this.changes.push(change);
   }
 
   /** Moves the inner lines of a token by as many columns as all of them allow. */

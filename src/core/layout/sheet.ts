@@ -1,5 +1,6 @@
 import { doubledBytes, doubledInts } from "../syntax/arrays.js";
 import type { TokenTable } from "../syntax/tokens.js";
+import { ChangeList } from "../text/changelist.js";
 import type { Change } from "../text/edits.js";
 
 /** What a gap shall hold. */
@@ -86,12 +87,17 @@ export class Sheet {
   readonly rule: Uint8Array;
   /** Least and most blank lines of a `Line`, as least × 16 + most. */
   readonly blanks: Uint8Array;
-  private readonly rewrites = new Map<number, readonly Change[]>();
-  readonly frames = new Frames();
+  /** The replacements inside tokens, and where those of each begin and end. */
+  private readonly rewrites = new ChangeList();
+  private readonly rewriteRuns: number[] = [0];
+  private readonly runOf = new Map<number, number>();
+  readonly frames: Frames;
   private current = ROOT;
 
   constructor(readonly tokens: TokenTable) {
     const gaps = tokens.count + 1;
+    // Seldom do frames begin at more than every fourth gap.
+    this.frames = new Frames((gaps >> 2) + 16);
     this.demand = new Uint8Array(gaps);
     this.marks = new Uint16Array(gaps);
     this.owner = new Int32Array(gaps).fill(ROOT);
@@ -123,7 +129,8 @@ export class Sheet {
   /** States replacements inside token t; none takes back what was stated before. */
   rewrite(t: number, changes: readonly Change[]): void {
     if (changes.length > 0) {
-      this.rewrites.set(t, changes);
+      for (const change of changes) this.rewrites.push(change);
+      this.runOf.set(t, this.rewriteRuns.push(this.rewrites.length) - 1);
       this.mark(t, Mark.Rewritten);
     } else {
       this.marks[t]! &= ~Mark.Rewritten;
@@ -132,7 +139,12 @@ export class Sheet {
 
   /** The replacements inside token t. */
   rewritesOf(t: number): readonly Change[] {
-    return this.is(t, Mark.Rewritten) ? this.rewrites.get(t)! : [];
+    if (!this.is(t, Mark.Rewritten)) return [];
+    const run = this.runOf.get(t)!;
+    const changes: Change[] = [];
+    for (let i = this.rewriteRuns[run - 1]!; i < this.rewriteRuns[run]!; i++)
+      changes.push(this.rewrites.at(i));
+    return changes;
   }
 
   mark(gap: number, mark: Mark): void {
@@ -147,13 +159,23 @@ export class Sheet {
 /** The frames of a sheet, in typed arrays, numbered in the order in which they begin. */
 export class Frames {
   count = 0;
-  private begins: Int32Array = new Int32Array(256);
-  private ends: Int32Array = new Int32Array(256);
-  private parents: Int32Array = new Int32Array(256);
-  private hugs: Int32Array = new Int32Array(256);
-  private leaders: Int32Array = new Int32Array(256);
-  private flags: Uint8Array = new Uint8Array(256);
-  private steps: Uint8Array = new Uint8Array(256);
+  private begins: Int32Array;
+  private ends: Int32Array;
+  private parents: Int32Array;
+  /** Of the few frames that have one. */
+  private readonly hugs = new Map<number, number>();
+  private readonly leaders = new Map<number, number>();
+  private flags: Uint8Array;
+  private steps: Uint8Array;
+
+  /** @param room how many frames are likely. */
+  constructor(room: number) {
+    this.begins = new Int32Array(room);
+    this.ends = new Int32Array(room);
+    this.parents = new Int32Array(room);
+    this.flags = new Uint8Array(room);
+    this.steps = new Uint8Array(room);
+  }
 
   add(begin: number, end: number, flags: number, steps: number, parent: number): number {
     const f = this.count++;
@@ -161,8 +183,6 @@ export class Frames {
     this.begins[f] = begin;
     this.ends[f] = end;
     this.parents[f] = parent;
-    this.hugs[f] = 0;
-    this.leaders[f] = ROOT;
     this.flags[f] = flags;
     this.steps[f] = steps;
     return f;
@@ -182,20 +202,20 @@ export class Frames {
 
   /** The gap up to which the frame must fit to stay whole though what follows it splits; 0 for none. */
   hug(f: number): number {
-    return this.hugs[f]!;
+    return this.hugs.get(f) ?? 0;
   }
 
   setHug(f: number, gap: number): void {
-    this.hugs[f] = gap;
+    this.hugs.set(f, gap);
   }
 
   /** The frame before it whose split splits this one too, or `ROOT`. */
   leader(f: number): number {
-    return this.leaders[f]!;
+    return this.leaders.size === 0 ? ROOT : this.leaders.get(f) ?? ROOT;
   }
 
   setLeader(f: number, leader: number): void {
-    this.leaders[f] = leader;
+    this.leaders.set(f, leader);
   }
 
   stepsOf(f: number): number {
@@ -214,8 +234,6 @@ export class Frames {
     this.begins = doubledInts(this.begins);
     this.ends = doubledInts(this.ends);
     this.parents = doubledInts(this.parents);
-    this.hugs = doubledInts(this.hugs);
-    this.leaders = doubledInts(this.leaders);
     this.flags = doubledBytes(this.flags);
     this.steps = doubledBytes(this.steps);
   }

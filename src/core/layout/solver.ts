@@ -1,7 +1,7 @@
 import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { indentColumn } from "../text/width.js";
-import { Measure, lastLineStart, lineEndsIn } from "./measure.js";
+import { FAR, Measure, lastLineStart, lineEndsIn } from "./measure.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /** Stands for the indentation as it is written. */
@@ -77,7 +77,10 @@ class Solver {
   /** 1 where the frame's added brackets were opened. */
   private readonly opened: Uint8Array;
   private readonly stack: number[] = [];
-  private readonly saved: { column: number; indent: number; shift: number; inserts: number }[] = [];
+  /** What to go back to, four numbers a frame on the stack: column, indent, shift, inserts. */
+  private readonly saved: number[] = [];
+  /** The last gap of the innermost frame on the stack. */
+  private topEnd = Infinity;
 
   private column = 0;
   /** The column at which the current line begins. */
@@ -107,7 +110,7 @@ class Solver {
     this.safe = new Uint8Array(sheet.frames.count);
     this.opened = new Uint8Array(sheet.frames.count);
     this.wall = new Int32Array(sheet.frames.count);
-    this.limit = options.style.maxLineLength;
+    this.limit = Math.min(options.style.maxLineLength, FAR - 1);
     this.step = options.style.indentSize;
   }
 
@@ -116,7 +119,7 @@ class Solver {
     const { tokens, frames } = sheet;
     const count = tokens.count;
     for (let g = 0; g <= count; g++) {
-      while (this.stack.length > 0 && frames.end(this.top) < g) this.pop(g);
+      while (this.topEnd < g) this.pop(g);
       let flat = -1;
       while (frames.begin(this.nextFrame) === g) {
         const f = this.nextFrame++;
@@ -127,8 +130,7 @@ class Solver {
       }
       if (flat >= 0) {
         this.flatRun(g, flat);
-        this.stack.pop();
-        this.saved.pop();
+        this.leave();
         g = flat;
         continue;
       }
@@ -169,16 +171,21 @@ class Solver {
 
   // Frames
 
+  /** Takes the innermost frame off the stack. */
+  private leave(): number {
+    const { stack, saved } = this;
+    const f = stack.pop()!;
+    for (let i = 0; i < 4; i++) saved.pop();
+    this.topEnd = stack.length > 0 ? this.sheet.frames.end(this.top) : Infinity;
+    return f;
+  }
+
   private push(f: number): State {
     const { frames } = this.sheet;
     const parent = frames.parent(f);
     this.stack.push(f);
-    this.saved.push({
-      column: this.column,
-      indent: this.indent,
-      shift: this.shift,
-      inserts: this.inserts.length,
-    });
+    this.topEnd = frames.end(f);
+    this.saved.push(this.column, this.indent, this.shift, this.inserts.length);
     this.base[f] = this.indent;
     this.wall[f] = parent === ROOT ? ROOT : this.wall[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
@@ -210,7 +217,7 @@ class Solver {
     if (leader !== ROOT && this.state[leader] === State.Split) return State.Split;
     const room = this.limit - this.column;
     const { upTo, nextEnd } = this.measure;
-    const ends = nextEnd[begin]!;
+    const ends = nextEnd[f]!;
     if (ends < end) {
       const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
       const hug = frames.hug(f);
@@ -249,8 +256,7 @@ class Solver {
 
   /** Ends a frame before gap g, where the brackets that it added close. */
   private pop(g: number): void {
-    const f = this.stack.pop()!;
-    this.saved.pop();
+    const f = this.leave();
     const { frames } = this.sheet;
     if (this.opened[f] === 0) return;
     const base = this.base[f]!;
@@ -262,19 +268,17 @@ class Solver {
 
   /** Takes the pass back to the beginning of frame f, which will now be split. */
   private goBack(f: number): number {
-    while (this.top !== f) {
-      this.stack.pop();
-      this.saved.pop();
-    }
-    this.stack.pop();
-    const { column, indent, shift, inserts } = this.saved.pop()!;
-    this.column = column;
-    this.indent = indent;
-    this.shift = shift;
+    while (this.top !== f) this.leave();
+    const { saved } = this;
+    const at = saved.length - 4;
+    this.column = saved[at]!;
+    this.indent = saved[at + 1]!;
+    this.shift = saved[at + 2]!;
+    this.inserts.length = saved[at + 3]!;
+    this.leave();
     this.nextFrame = f;
     const { frames } = this.sheet;
     frames.setFlag(f, FrameFlag.Split);
-    this.inserts.length = inserts;
     return frames.begin(f);
   }
 
@@ -282,25 +286,29 @@ class Solver {
 
   /** Gaps first to last on one line, with all tokens after them. */
   private flatRun(first: number, last: number): void {
-    const { sheet, measure } = this;
-    const { frames } = sheet;
+    const { sheet, measure, lines, columns } = this;
+    const { frames, demand, marks } = sheet;
     const count = sheet.tokens.count;
     while (this.nextFrame < frames.count && frames.begin(this.nextFrame) <= last) this.nextFrame++;
     for (let g = first; g <= last && g < count; g++) {
-      switch (sheet.demand[g]) {
+      switch (demand[g]) {
         case Demand.AsWritten: case Demand.Fixed: case Demand.Unset:
-          this.lines[g] = -1;
-          this.columns[g] = 0;
+          lines[g] = -1;
+          columns[g] = 0;
           break;
         case Demand.Trailing:
-          this.lines[g] = 0;
-          this.columns[g] = measure.commentSpace;
+          lines[g] = 0;
+          columns[g] = measure.commentSpace;
+          break;
+        case Demand.Space: case Demand.Fold:
+          lines[g] = 0;
+          columns[g] = 1;
           break;
         default:
-          this.lines[g] = 0;
-          this.columns[g] = measure.flatGap(g);
+          lines[g] = 0;
+          columns[g] = 0;
       }
-      if (sheet.is(g, Mark.RemovedFlat)) this.dropped[g] = 1;
+      if ((marks[g]! & Mark.RemovedFlat) !== 0) this.dropped[g] = 1;
     }
     this.column += measure.upTo[Math.min(last + 1, count)]! - measure.upTo[first]!;
   }
@@ -310,8 +318,10 @@ class Solver {
     const { sheet } = this;
     const owner = sheet.owner[g]!;
     const state = owner === ROOT ? State.Split : this.state[owner]!;
-    if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.Held)) this.fillSlot(g, state);
-    this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
+    if (sheet.marks[g] !== 0) {
+      if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.Held)) this.fillSlot(g, state);
+      this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
+    }
     if (this.options.frozen?.(g) === true) {
       this.standing(g);
       return -1;
@@ -320,8 +330,8 @@ class Solver {
       case Demand.Line: {
         const least = sheet.blanks[g]! >> 4;
         const most = sheet.blanks[g]! & 15;
-        const written = lineEndsIn(sheet.tokens, g) - 1;
-        this.newLine(g, owner, Math.max(least, Math.min(most, written)));
+        const written = most === 0 ? 0 : Math.min(most, lineEndsIn(sheet.tokens, g) - 1);
+        this.newLine(g, owner, Math.max(least, written));
         return -1;
       }
       case Demand.Seam: case Demand.Fold:
@@ -485,8 +495,10 @@ class Solver {
 
   private token(t: number): void {
     const { sheet, measure } = this;
-    if (sheet.is(t, Mark.Removed) || this.dropped[t] === 1) return;
-    if (sheet.is(t, Mark.Reindent)) this.shifts.set(t, this.shift);
+    if (sheet.marks[t] !== 0) {
+      if (sheet.is(t, Mark.Removed) || this.dropped[t] === 1) return;
+      if (sheet.is(t, Mark.Reindent)) this.shifts.set(t, this.shift);
+    }
     if (sheet.tokens.has(t, TokenFlag.MultiLine)) this.column = measure.tail(t);
     else this.column += measure.full(t);
   }

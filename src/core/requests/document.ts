@@ -4,7 +4,7 @@ import { Sheet } from "../layout/sheet.js";
 import { solve } from "../layout/solver.js";
 import { placeTrivia } from "../layout/trivia.js";
 import type { Style } from "../style/style.js";
-import type { Change } from "../text/edits.js";
+import { ChangeList } from "../text/changelist.js";
 import { applyHolds, holdsFile } from "./holds.js";
 
 /** The changes that format a whole text. `frozen` names gaps that count as they stand. */
@@ -13,8 +13,8 @@ export function formatWhole(
   syntax: Syntax,
   style: Style,
   frozen?: (gap: number) => boolean,
-): Change[] {
-  if (holdsFile(syntax)) return [];
+): ChangeList {
+  if (holdsFile(syntax)) return new ChangeList();
   const sheet = demands(language, syntax, style);
   const solution = solve(sheet, {
     style,

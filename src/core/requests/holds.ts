@@ -6,7 +6,6 @@ const SIGN = "oak-tide:";
 
 /** Whether the first comment of a text holds formatting off for the whole of it. */
 export function holdsFile({ tokens }: Syntax): boolean {
-  if (!tokens.text.includes(SIGN)) return false;
   for (let t = 0; t < tokens.count && tokens.isTrivia(t); t++) {
     if (command(tokens.textOf(t)) === "leave file") return true;
   }

@@ -25,7 +25,7 @@ export function formatLines(
   const inside = (line: number): boolean =>
     spans.some(({ first, last }) => first <= line && line <= last);
   const frozen = (gap: number): boolean => !inside(lines.lineAt(tokens.gapEnd(gap)));
-  return formatWhole(language, syntax, style, frozen).filter(({ from, to }) => {
+  return [...formatWhole(language, syntax, style, frozen)].filter(({ from, to }) => {
     for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
       if (!inside(line)) return false;
     return true;

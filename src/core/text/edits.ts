@@ -19,10 +19,10 @@ export interface Change {
 /** Changes as edits, positions counted in `encoding`. */
 export function toTextEdits(
   lines: LineIndex,
-  changes: readonly Change[],
+  changes: Iterable<Change>,
   encoding: PositionEncoding = "utf-16",
 ): TextEdit[] {
-  return changes.map(({ from, to, text, rule }) => {
+  return Array.from(changes, ({ from, to, text, rule }) => {
     const start = lines.positionAt(from, encoding);
     const end = to === from ? start : lines.positionAt(to, encoding);
     return { range: { start, end }, newText: text, rule };

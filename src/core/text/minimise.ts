@@ -1,4 +1,4 @@
-import type { Change } from "./edits.js";
+import type { ChangeSink } from "./changelist.js";
 
 const LF = 10;
 const CR = 13;
@@ -12,7 +12,7 @@ const LARGEST_TABLE = 40_000;
  * subsequence, Wagner and Fischer 1974), so that kept line ends in the middle stay untouched.
  */
 export function pushChanges(
-  changes: Change[],
+  changes: ChangeSink,
   text: string,
   from: number,
   to: number,
@@ -40,7 +40,7 @@ export function pushChanges(
 
 /** Adds a change, widened over a line end of two characters where it begins or ends in its middle: no position lies there. */
 function pushWhole(
-  changes: Change[],
+  changes: ChangeSink,
   text: string,
   from: number,
   to: number,
@@ -56,7 +56,7 @@ function pushWhole(
 }
 
 function align(
-  changes: Change[],
+  changes: ChangeSink,
   text: string,
   offset: number,
   end: number,
