@@ -18,15 +18,10 @@ export function createEngine(options: Partial<EngineOptions> = {}): Engine {
   return createCoreEngine({ languages, ...options });
 }
 
-export { Document } from "./core/engine.js";
 export { Answer } from "./core/answer.js";
-export type {
-  TypedAnswer,
-  ContentChange,
-  Engine,
-  EngineOptions,
-  OpenOptions,
-} from "./core/engine.js";
+export { Document } from "./core/document.js";
+export type { ContentChange, OpenOptions, TypedAnswer } from "./core/document.js";
+export type { Engine, EngineOptions } from "./core/engine.js";
 export type { IndentedBlocks, Language, Syntax, Typing } from "./core/language.js";
 export type { Style } from "./core/style/style.js";
 export { applyEdits, mapPosition } from "./core/text/edits.js";

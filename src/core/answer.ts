@@ -1,13 +1,13 @@
 import type { ChangeList } from "./text/changelist.js";
 import { toTextEdits, type TextEdit } from "./text/edits.js";
-import type { LineIndex, PositionEncoding, Range } from "./text/lines.js";
+import type { Lines, PositionEncoding, Range } from "./text/lines.js";
 
 /** What a request answers. */
 export class Answer {
   private listed: readonly TextEdit[] | undefined;
 
   constructor(
-    private readonly lines: LineIndex,
+    private readonly lines: Lines,
     private readonly changes: ChangeList,
     private readonly encoding: PositionEncoding,
     /** Ranges left alone because they do not parse. */

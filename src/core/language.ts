@@ -1,12 +1,14 @@
 import type { Sheet } from "./layout/sheet.js";
 import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
-import type { Tree } from "./syntax/tree.js";
+import type { Parsed } from "./syntax/tree.js";
 
 /** What a language's parser makes of a text. */
-export interface Syntax {
-  readonly tokens: TokenTable;
-  readonly tree: Tree;
+export interface Syntax extends Parsed {
+  /** Whether brackets do not add up, so that indentation told where constructs end. */
+  readonly torn: boolean;
+  /** What the whole text shows of the language's version, where this is only an excerpt. */
+  readonly newer?: boolean;
 }
 
 /** What a language says of typing whose blocks are made by indentation. Texts end at a line's beginning. */
@@ -80,8 +82,14 @@ export interface Language {
   /** Whether nodes of this kind are units: statements, members, rules. */
   isUnit(kind: number): boolean;
 
-  /** How many columns deeper each block stands than its header, as the text itself shows. */
-  indents(syntax: Syntax): Iterable<number>;
+  /**
+   * `SequenceFlag`s of a kind of nodes: 0 where their children do not follow one another, each read
+   * alone. Missing for text of no known language.
+   */
+  readonly sequence?: (kind: number) => number;
+
+  /** Whether a text shows that it needs a newer version of the language than the layout counts on. */
+  readonly newer?: (syntax: Parsed) => boolean;
 
   /**
    * Token t as the invariant "tokens kept" compares it: empty where it belongs to the closed list of

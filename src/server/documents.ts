@@ -1,4 +1,5 @@
-import type { Document, Engine } from "../core/engine.js";
+import type { Document } from "../core/document.js";
+import type { Engine } from "../core/engine.js";
 import type {
   TextDocumentContentChangeEvent,
   TextDocumentItem,

@@ -13,7 +13,7 @@ import {
   type Range,
   type TextEdit,
 } from "vscode-languageserver/node.js";
-import type { Document } from "../core/engine.js";
+import type { Document } from "../core/document.js";
 import type { PositionEncoding } from "../core/text/lines.js";
 import { createEngine } from "../index.js";
 import { OpenDocuments } from "./documents.js";

@@ -1,8 +1,7 @@
-import type { Syntax } from "../language.js";
-import { NONE } from "../syntax/tree.js";
+import { NONE, type Parsed } from "../syntax/tree.js";
 
 /** Whether the author began a line at one of a node's own gaps, those inside its children apart. */
-export function splitAtOwn({ tokens, tree }: Syntax, node: number): boolean {
+export function splitAtOwn({ tokens, tree }: Parsed, node: number): boolean {
   const first = tree.first(node);
   let child = tree.child(node);
   for (let t = first; t < tree.end(node);) {

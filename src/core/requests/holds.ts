@@ -2,7 +2,8 @@ import type { Language, Syntax } from "../language.js";
 import { Demand, Mark, type Sheet } from "../layout/sheet.js";
 import { NONE, type Tree } from "../syntax/tree.js";
 
-const SIGN = "oak-tide:";
+/** What every comment begins with that speaks to the formatter. */
+export const HOLD_SIGN = "oak-tide:";
 
 /** Whether the first comment of a text holds formatting off for the whole of it. */
 export function holdsFile({ tokens }: Syntax): boolean {
@@ -18,7 +19,7 @@ export function holdsFile({ tokens }: Syntax): boolean {
  */
 export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): void {
   const { tokens, tree } = syntax;
-  if (!tokens.text.includes(SIGN)) return;
+  if (!tokens.text.includes(HOLD_SIGN)) return;
   let since = -1;
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.isTrivia(t)) continue;
@@ -44,8 +45,8 @@ export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): vo
 }
 
 function command(comment: string): string {
-  const at = comment.indexOf(SIGN);
-  return at < 0 ? "" : comment.slice(at + SIGN.length).replace(/\*\/$|-->$/, "").trim();
+  const at = comment.indexOf(HOLD_SIGN);
+  return at < 0 ? "" : comment.slice(at + HOLD_SIGN.length).replace(/\*\/$|-->$/, "").trim();
 }
 
 function hold(sheet: Sheet, from: number, to: number): void {

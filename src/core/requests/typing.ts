@@ -4,7 +4,7 @@ import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { NONE, type Tree } from "../syntax/tree.js";
 import type { Change } from "../text/edits.js";
-import type { LineIndex } from "../text/lines.js";
+import type { LineIndex, Lines } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import { lineColumn } from "../text/width.js";
 import { columnAfter } from "./depth.js";
@@ -27,9 +27,8 @@ const PAIRS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": 
 interface Context {
   readonly language: Language;
   readonly lines: LineIndex;
-  /** Asked only where the character calls for it. */
-  readonly parsed: () => Syntax;
-  readonly style: () => Style;
+  readonly syntax: Syntax;
+  readonly style: Style;
   /** UTF-16 offset just after the typed character. */
   readonly offset: number;
 }
@@ -54,9 +53,7 @@ const moved = (offset: number, changes: readonly Change[]): number => changes.re
 // Enter
 
 function entered(context: Context): Change[] | Typed {
-  const { language, lines, offset } = context;
-  const syntax = context.parsed();
-  const style = context.style();
+  const { language, lines, offset, syntax, style } = context;
   const { text } = lines;
   const line = lines.lineAt(offset);
   const start = lines.lineStart(line);
@@ -107,13 +104,13 @@ function leftBehind(changes: Change[], lines: LineIndex, line: number, rule: str
 
 /** In a block comment the new line gets the sign that the lines before it begin with. */
 function leader(
-  { parsed, style, lines }: Context,
+  { syntax, style, lines }: Context,
   comment: number,
   line: number,
   start: number,
   rule: string,
 ): Change[] {
-  const { tokens } = parsed();
+  const { tokens } = syntax;
   const { text } = lines;
   const previous = text.slice(lines.lineStart(line - 1), lines.lineEnd(line - 1)).trim();
   const starred =
@@ -127,7 +124,7 @@ function leader(
   const before = lines.lineEnd(line - 1);
   if (previous === "*" && text[before - 1] === " ")
     changes.push({ from: before - 1, to: before, text: "", rule });
-  const wanted = indentText(style(), column + 1) + (rest.startsWith("*") ? "" : "* ");
+  const wanted = indentText(style, column + 1) + (rest.startsWith("*") ? "" : "* ");
   pushChanges(changes, text, start, end - rest.length, wanted, rule);
   return changes;
 }
@@ -148,18 +145,41 @@ function tokenAround({ tokens }: Syntax, offset: number): number {
 
 // Other characters
 
+/** What stands on the line up to the caret, without indentation. */
+const headOf = (lines: Lines, offset: number): string =>
+  lines.slice(lines.lineStart(lines.lineAt(offset)), offset).trimStart();
+
+/** Whether there may be something to say of a character, judged by its line alone. */
+export function maySettle(
+  language: Language,
+  lines: Lines,
+  offset: number,
+  character: string,
+): boolean {
+  if (character === "\n" || character === ";" || character === "}") return true;
+  const head = headOf(lines, offset);
+  return (
+    CLOSING.has(head)
+    || language.typing.words.has(head)
+    || head === COMMENT_END
+    || head === SPLIT_COMMENT_END
+  );
+}
+
+/** What a comment's end reads behind the leader that Enter brought. */
+const COMMENT_END = "* /";
+/** What it reads once that was put together, and another slash follows. */
+const SPLIT_COMMENT_END = "*//";
+
 function settled(context: Context, character: string): Change[] {
-  const { language, lines, offset } = context;
-  const line = lines.lineAt(offset);
-  const start = lines.lineStart(line);
-  const written = lines.text.slice(start, offset);
-  const head = written.trimStart();
+  const { language, lines, offset, style } = context;
+  const start = lines.lineStart(lines.lineAt(offset));
+  const head = headOf(lines, offset);
   const rests = language.typing.words.get(head);
   const ends = character === ";" || character === "}";
-  const closesComment = head === "* /";
+  const closesComment = head === COMMENT_END;
   const closer = CLOSING.has(head);
-  if (!ends && !closer && rests === undefined && !closesComment && head !== "*//") return [];
-  const around = tokenAround(context.parsed(), offset);
+  const around = tokenAround(context.syntax, offset);
   if (around >= 0) {
     // The space that the leader brought gives way to the comment's end.
     const gap = {
@@ -168,14 +188,13 @@ function settled(context: Context, character: string): Change[] {
       text: "",
       rule: `${language.name}/comment-end`,
     };
-    return closesComment && context.parsed().tokens.isTrivia(around) ? [gap] : [];
+    return closesComment && context.syntax.tokens.isTrivia(around) ? [gap] : [];
   }
   if (closesComment) return [];
-  if (head === "*//") {
+  if (head === SPLIT_COMMENT_END) {
     // It was no end: a line comment in the comment's text.
     return [{ from: offset - 2, to: offset - 2, text: " ", rule: `${language.name}/comment-end` }];
   }
-  const style = context.style();
   if (closer || rests !== undefined) {
     const from = offset - head.length;
     const changes: Change[] = [];
@@ -201,15 +220,14 @@ function headColumn(
 ): number | undefined {
   const before = lines.text.slice(0, start);
   const { blocks, words } = language.typing;
-  if (blocks?.closerColumn !== undefined) return blocks.closerColumn(before, head, style());
+  if (blocks?.closerColumn !== undefined) return blocks.closerColumn(before, head, style);
   if (blocks === undefined || !words.has(head))
-    return columnAfter(language, before, head, rests, style());
-  return blocks.wordColumn(before, head, lineColumn(lines.text, start, style().tabWidth), style());
+    return columnAfter(language, before, head, rests, style);
+  return blocks.wordColumn(before, head, lineColumn(lines.text, start, style.tabWidth), style);
 }
 
 /** Formats the statement that the typed character ended, and nothing else. */
-function settleUnit({ language, parsed, style, lines, offset }: Context): Change[] {
-  const syntax = parsed();
+function settleUnit({ language, syntax, style, lines, offset }: Context): Change[] {
   const { tokens, tree } = syntax;
   // The innermost unit that the character ended, or the one around it that ends with it; what is still
   // open ends here too, but further out.
@@ -228,7 +246,7 @@ function settleUnit({ language, parsed, style, lines, offset }: Context): Change
   if (unit === NONE || withinUnparsed(tree, unit, language.unparsed)) return [];
   const from = tokens.start(tree.first(unit));
   const span = { first: lines.lineAt(from), last: lines.lineAt(offset) };
-  return formatLines(language, syntax, style(), lines, [span]).filter(
+  return formatLines(language, syntax, style, lines, [span]).filter(
     (change) => change.from >= from && change.from < offset && change.to <= offset,
   );
 }

@@ -1,22 +1,50 @@
-import type { Language, Syntax } from "../language.js";
+import { SequenceFlag, type Sequence } from "../outline/sequence.js";
+import type { Source, Span } from "../outline/excerpt.js";
+import { lineColumn } from "../text/width.js";
 import type { Style } from "./style.js";
 
-/** What a text shows of its own style: indentation and line ends. Nothing shown, nothing said. */
-export function inferStyle(language: Language, syntax: Syntax): Partial<Style> {
-  const { text } = syntax.tokens;
+/** How far into a text its line ends and tabs are counted; more would say the same. */
+const SAMPLE = 1 << 16;
+
+/** How many blocks are asked. */
+const ENOUGH = 400;
+
+const SPACE = 32;
+
+/** Tab stops by which indentation is compared. */
+const TAB = 8;
+
+/** What a text shows of its own style, as far as it was looked at. */
+export interface Shown {
+  readonly style: Partial<Style>;
+  /** UTF-16 offset behind which nothing was looked at. */
+  readonly until: number;
+}
+
+/**
+ * What a text shows of its own style: indentation and line ends. Nothing shown, nothing said.
+ *
+ * @param outline undefined for text of no known language: its lines alone tell.
+ * @param except a stretch that came from elsewhere and says nothing.
+ */
+export function inferStyle(text: Source, outline: Sequence | undefined, except?: Span): Shown {
+  const sample = except === undefined
+    ? text.slice(0, SAMPLE)
+    : text.slice(0, Math.min(except.from, SAMPLE)) + text.slice(except.to, except.to + SAMPLE);
   const style: { -readonly [K in keyof Style]?: Style[K] } = {};
-  const endOfLine = inferEndOfLine(text);
+  const endOfLine = inferEndOfLine(sample);
   if (endOfLine !== undefined) style.endOfLine = endOfLine;
-  if (text.includes("\t") && tabbedLines(text) * 2 > indentedLines(text)) {
+  if (sample.includes("\t") && tabbedLines(sample) * 2 > indentedLines(sample)) {
     style.indentStyle = "tab";
-  } else {
-    const size = mostFrequent(language.indents(syntax));
-    if (size !== undefined) {
-      style.indentStyle = "space";
-      style.indentSize = size;
-    }
+    return { style, until: SAMPLE };
   }
-  return style;
+  const steps = outline === undefined ? lineSteps(sample) : blockSteps(text, outline, except);
+  const size = mostFrequent(steps.found);
+  if (size !== undefined) {
+    style.indentStyle = "space";
+    style.indentSize = size;
+  }
+  return { style, until: Math.max(SAMPLE, steps.until) };
 }
 
 const tabbedLines = (text: string): number => text.match(/^\t/gm)?.length ?? 0;
@@ -30,17 +58,65 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   return crlf >= lf && crlf >= cr ? "crlf" : lf >= cr ? "lf" : "cr";
 }
 
-/** How many blocks are asked; more would say the same. */
-const ENOUGH = 400;
+interface Steps {
+  readonly found: number[];
+  readonly until: number;
+}
 
-/** The step that most of the first blocks show, between 1 and 8; the smaller of two that are even. */
-function mostFrequent(steps: Iterable<number>): number | undefined {
-  const votes = new Map<number, number>();
-  let cast = 0;
-  for (const step of steps) {
-    if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + 1);
-    if (++cast === ENOUGH) break;
+/** How many columns deeper the first blocks stand than the lines that open them. */
+function blockSteps(text: Source, outline: Sequence, except: Span | undefined): Steps {
+  const found: number[] = [];
+  let until = 0;
+  const look = (sequence: Sequence, base: number): void => {
+    for (let i = 0; i < sequence.count && found.length < ENOUGH; i++) {
+      const from = base + sequence.unitFrom(i);
+      for (const inner of sequence.inside(i)) {
+        if (found.length === ENOUGH) return;
+        const start = from + inner.from;
+        const first = start + inner.unitFrom(0);
+        until = Math.max(until, first);
+        const foreign = except !== undefined && first >= except.from && first < except.to;
+        const opener = inner.has(SequenceFlag.Open) ? headerEnd(text, first) : start;
+        if (!foreign && beginsLine(text, first))
+          found.push(lineColumn(text, first, TAB) - lineColumn(text, opener, TAB));
+        look(inner, start);
+      }
+    }
+  };
+  look(outline, 0);
+  return { found, until: found.length < ENOUGH ? text.length : until };
+}
+
+/** Where what stands before the white space in front of `offset` ends. */
+function headerEnd(text: Source, offset: number): number {
+  let i = offset;
+  while (i > 0 && text.charCodeAt(i - 1) <= SPACE) i--;
+  return Math.max(0, i - 1);
+}
+
+function beginsLine(text: Source, offset: number): boolean {
+  let i = offset - 1;
+  while (i >= 0 && (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9)) i--;
+  return i >= 0 && (text.charCodeAt(i) === 10 || text.charCodeAt(i) === 13);
+}
+
+/** How many columns deeper lines stand than those before them. */
+function lineSteps(text: string): Steps {
+  const found: number[] = [];
+  let before = 0;
+  for (const [line] of text.matchAll(/^[ \t]*(?=[^\s])/gm)) {
+    const column = lineColumn(`${line}x`, 0, TAB);
+    if (column > before) found.push(column - before);
+    before = column;
   }
+  return { found, until: SAMPLE };
+}
+
+/** The step that most show, between 1 and 8; the smaller of two that are even. */
+function mostFrequent(steps: readonly number[]): number | undefined {
+  const votes = new Map<number, number>();
+  for (const step of steps)
+    if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + 1);
   let best: number | undefined;
   for (const [step, count] of [...votes].sort(([a], [b]) => a - b)) {
     if (best === undefined || count > votes.get(best)!) best = step;

@@ -1,4 +1,11 @@
 import { doubledBytes, doubledInts } from "./arrays.js";
+import type { TokenTable } from "./tokens.js";
+
+/** A text's tokens and the tree over them. */
+export interface Parsed {
+  readonly tokens: TokenTable;
+  readonly tree: Tree;
+}
 
 /** The null node: what `child` and `next` answer where there is none. */
 export const NONE = 0;

@@ -1,4 +1,10 @@
-import { LineIndex, type Position, type PositionEncoding, type Range } from "./lines.js";
+import {
+  LineIndex,
+  type Lines,
+  type Position,
+  type PositionEncoding,
+  type Range,
+} from "./lines.js";
 
 /** One replacement in a text, in the shape of the Language Server Protocol. */
 export interface TextEdit {
@@ -18,7 +24,7 @@ export interface Change {
 
 /** Changes as edits, positions counted in `encoding`. */
 export function toTextEdits(
-  lines: LineIndex,
+  lines: Lines,
   changes: Iterable<Change>,
   encoding: PositionEncoding = "utf-16",
 ): TextEdit[] {

@@ -16,13 +16,32 @@ export type PositionEncoding = "utf-8" | "utf-16" | "utf-32";
 const LF = 10;
 const CR = 13;
 
+/** A text by its lines. */
+export interface Lines {
+  readonly text: string;
+  /** In UTF-16 units. */
+  readonly length: number;
+  /** How many lines the text has; an empty text has one. */
+  readonly count: number;
+  slice(from: number, to: number): string;
+  charCodeAt(offset: number): number;
+  /** UTF-16 offset of the first character of `line`; past the last line, the text's length. */
+  lineStart(line: number): number;
+  /** UTF-16 offset of the end of `line`, before its line end. */
+  lineEnd(line: number): number;
+  /** The line that holds the UTF-16 `offset`. */
+  lineAt(offset: number): number;
+  positionAt(offset: number, encoding?: PositionEncoding): Position;
+  offsetAt(position: Position, encoding?: PositionEncoding): number;
+}
+
 /**
  * Where the lines of a text begin, and the translation between UTF-16 offsets and positions.
  *
  * A line ends with `\n`, `\r\n` or a lone `\r`, as in the Language Server Protocol. Positions
  * outside the text are brought back to the nearest one inside it.
  */
-export class LineIndex {
+export class LineIndex implements Lines {
   private constructor(
     readonly text: string,
     private readonly starts: Int32Array,
@@ -52,13 +71,11 @@ export class LineIndex {
     return new LineIndex(text, starts, count);
   }
 
-  /** UTF-16 offset of the first character of `line`; past the last line, the text's length. */
   lineStart(line: number): number {
     if (line < 0) return 0;
     return line < this.count ? this.starts[line]! : this.text.length;
   }
 
-  /** UTF-16 offset of the end of `line`, before its line end. */
   lineEnd(line: number): number {
     let end = this.lineStart(line + 1);
     if (line + 1 < this.count) {
@@ -68,7 +85,6 @@ export class LineIndex {
     return end;
   }
 
-  /** The line that holds the UTF-16 `offset`. */
   lineAt(offset: number): number {
     let low = 0;
     let high = this.count - 1;
@@ -80,30 +96,57 @@ export class LineIndex {
     return low;
   }
 
+  get length(): number {
+    return this.text.length;
+  }
+
+  slice(from: number, to: number): string {
+    return this.text.slice(from, to);
+  }
+
+  charCodeAt(offset: number): number {
+    return this.text.charCodeAt(offset);
+  }
+
   positionAt(offset: number, encoding: PositionEncoding = "utf-16"): Position {
-    const inside = Math.max(0, Math.min(offset, this.text.length));
-    const line = this.lineAt(inside);
-    const start = this.starts[line]!;
-    if (encoding === "utf-16") return { line, character: inside - start };
-    return { line, character: unitsBetween(this.text, start, inside, encoding) };
+    return positionIn(this, offset, encoding);
   }
 
   offsetAt(position: Position, encoding: PositionEncoding = "utf-16"): number {
-    if (position.line < 0) return 0;
-    if (position.line >= this.count) return this.text.length;
-    const start = this.starts[position.line]!;
-    const end = this.lineEnd(position.line);
-    if (encoding === "utf-16") return Math.max(start, Math.min(start + position.character, end));
-    let offset = start;
-    let left = position.character;
-    while (offset < end && left > 0) {
-      const code = this.text.codePointAt(offset)!;
-      left -= unitsOf(code, encoding);
-      if (left < 0) break;
-      offset += code > 0xffff ? 2 : 1;
-    }
-    return offset;
+    return offsetIn(this, position, encoding);
   }
+}
+
+export function positionIn(
+  lines: Lines,
+  offset: number,
+  encoding: PositionEncoding,
+): Position {
+  const inside = Math.max(0, Math.min(offset, lines.length));
+  const line = lines.lineAt(inside);
+  const start = lines.lineStart(line);
+  if (encoding === "utf-16") return { line, character: inside - start };
+  return { line, character: unitsIn(lines.slice(start, inside), encoding) };
+}
+
+export function offsetIn(
+  lines: Lines,
+  { line, character }: Position,
+  encoding: PositionEncoding,
+): number {
+  if (line < 0) return 0;
+  if (line >= lines.count) return lines.length;
+  const start = lines.lineStart(line);
+  const end = lines.lineEnd(line);
+  if (encoding === "utf-16") return Math.max(start, Math.min(start + character, end));
+  let offset = start;
+  let left = character;
+  for (const sign of lines.slice(start, end)) {
+    left -= unitsOf(sign.codePointAt(0)!, encoding);
+    if (left < 0) break;
+    offset += sign.length;
+  }
+  return offset;
 }
 
 function unitsOf(code: number, encoding: PositionEncoding): number {
@@ -114,12 +157,8 @@ function unitsOf(code: number, encoding: PositionEncoding): number {
   return code < 0x10000 ? 3 : 4;
 }
 
-function unitsBetween(text: string, from: number, to: number, encoding: PositionEncoding): number {
+function unitsIn(text: string, encoding: PositionEncoding): number {
   let units = 0;
-  for (let i = from; i < to;) {
-    const code = text.codePointAt(i)!;
-    units += unitsOf(code, encoding);
-    i += code > 0xffff ? 2 : 1;
-  }
+  for (const sign of text) units += unitsOf(sign.codePointAt(0)!, encoding);
   return units;
 }

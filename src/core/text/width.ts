@@ -123,8 +123,11 @@ export function columnsBetween(text: string, from: number, to: number): number {
   return columns;
 }
 
+/** A text, or what holds one. */
+type Characters = Pick<string, "charCodeAt">;
+
 /** The column that the white space in [from, to) reaches from column 0, tabs going to the next stop. */
-export function indentColumn(text: string, from: number, to: number, tabWidth: number): number {
+export function indentColumn(text: Characters, from: number, to: number, tabWidth: number): number {
   let column = 0;
   for (let i = from; i < to; i++) {
     const c = text.charCodeAt(i);
@@ -136,7 +139,7 @@ export function indentColumn(text: string, from: number, to: number, tabWidth: n
 }
 
 /** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
-export function lineColumn(text: string, offset: number, tabWidth: number): number {
+export function lineColumn(text: Characters, offset: number, tabWidth: number): number {
   let start = offset;
   while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13)
     start--;

@@ -1,6 +1,6 @@
-import type { Language, Syntax } from "../../core/language.js";
+import type { Language } from "../../core/language.js";
+import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { lineColumn } from "../../core/text/width.js";
 import { N, T, type Dialect } from "./kinds.js";
 import { EcmaLayout } from "./layout/statements.js";
 import { parseEcma } from "./parser/statements.js";
@@ -54,7 +54,7 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     typing: ecmaTyping(dialect),
     parse: (text) => parseEcma(text, dialect),
     isUnit: (kind) => kind > N.Unparsed && kind <= N.EnumMember,
-    indents,
+    sequence,
     comparable,
     layout: (sheet, syntax, style) => new EcmaLayout(sheet, syntax, style).program(),
   };
@@ -80,19 +80,11 @@ export const typescriptreact = ecma(
   { types: true, jsx: true },
 );
 
-/** Tab stops by which indentation is compared. */
-const TAB = 8;
-
-function* indents({ tokens, tree }: Syntax): Iterable<number> {
-  const column = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
-  for (let node = 1; node <= tree.size; node++) {
-    const kind: N = tree.kind(node);
-    if (
-      (kind !== N.Block && kind !== N.ClassBody && kind !== N.InterfaceBody)
-      || tree.child(node) === 0
-    ) continue;
-    const first = tree.first(tree.child(node));
-    if (tokens.onNewLine(first)) yield column(first) - column(tree.first(node));
+function sequence(kind: number): number {
+  switch (kind as N) {
+    case N.Block: case N.SwitchBody: return SequenceFlag.Is;
+    case N.ClassBody: case N.InterfaceBody: return SequenceFlag.Is | SequenceFlag.Alone;
+    default: return 0;
   }
 }
 

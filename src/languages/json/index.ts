@@ -1,6 +1,6 @@
 import type { Language, Syntax } from "../../core/language.js";
+import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { lineColumn } from "../../core/text/width.js";
 import { N, T } from "./kinds.js";
 import { R, RULES, layoutJson } from "./layout.js";
 import { lexJson } from "./lexer.js";
@@ -29,10 +29,13 @@ function jsonLanguage(names: Names, strict: boolean): Language {
     typing: jsonTyping,
     parse(text: string): Syntax {
       const tokens = lexJson(text);
-      return { tokens, tree: parseJson(tokens) };
+      return { tokens, tree: parseJson(tokens), torn: false };
     },
     isUnit: (kind) => kind === N.Member || kind === N.Object || kind === N.Array,
-    indents,
+    sequence: (kind) =>
+      kind === N.Object || kind === N.Array
+        ? SequenceFlag.Is | SequenceFlag.Alone | SequenceFlag.Joint
+        : 0,
     comparable,
     layout: layoutJson,
     ...(strict ? { outside } : {}),
@@ -62,22 +65,6 @@ function* outside({ tokens }: Syntax): Iterable<{ from: number; to: number }> {
     const closing =
       tokens.kind(t) === T.Comma && (closer === T.RightBrace || closer === T.RightBracket);
     if (tokens.isTrivia(t) || closing) yield { from: tokens.start(t), to: tokens.end(t) };
-  }
-}
-
-/** Tab stops by which indentation is compared. */
-const TAB = 8;
-
-function* indents({ tokens, tree }: Syntax): Iterable<number> {
-  const column = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
-  for (let node = 1; node <= tree.size; node++) {
-    const kind: N = tree.kind(node);
-    const first = tree.first(node) + 1;
-    if (
-      (kind === N.Object || kind === N.Array)
-      && tree.end(node) - first > 1
-      && tokens.onNewLine(first)
-    ) yield column(first) - column(first - 1);
   }
 }
 

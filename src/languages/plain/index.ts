@@ -43,19 +43,10 @@ export const plain: Language = {
     const tree = new Tree();
     for (let t = 0; t < tokens.count; t++) tree.finish(LINE, t, t + 1);
     tree.finish(TEXT, 0, tokens.count);
-    return { tokens, tree };
+    return { tokens, tree, torn: false };
   },
 
   isUnit: (kind) => kind === LINE,
-
-  *indents({ tokens }: Syntax): Iterable<number> {
-    let before = 0;
-    for (let t = 0; t < tokens.count; t++) {
-      const column = lineColumn(tokens.text, tokens.start(t), 8);
-      if (column > before) yield column - before;
-      before = column;
-    }
-  },
 
   comparable: (tokens, t) => tokens.textOf(t),
 

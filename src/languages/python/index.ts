@@ -1,9 +1,10 @@
 import type { Language, Syntax } from "../../core/language.js";
+import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { lineColumn } from "../../core/text/width.js";
 import { N, T } from "./kinds.js";
 import { layoutPython } from "./layout/statements.js";
-import { PYTHON_TAB, lexPython } from "./lexer.js";
+import { lexPython } from "./lexer.js";
+import { allowsBracketedWith } from "./version.js";
 import { parsePython } from "./parser/statements.js";
 import { R, RULES } from "./rules.js";
 import { pythonTyping } from "./typing.js";
@@ -46,8 +47,8 @@ export const python: Language = {
   typing: pythonTyping,
 
   parse(text: string): Syntax {
-    const tokens = lexPython(text);
-    return { tokens, tree: parsePython(tokens) };
+    const { tokens, torn } = lexPython(text);
+    return { tokens, tree: parsePython(tokens), torn };
   },
 
   isUnit(kind: number): boolean {
@@ -60,14 +61,10 @@ export const python: Language = {
     );
   },
 
-  *indents({ tokens, tree }: Syntax): Iterable<number> {
-    const column = (t: number): number => lineColumn(tokens.text, tokens.start(t), PYTHON_TAB);
-    for (let node = 1; node <= tree.size; node++) {
-      if (tree.kind(node) !== N.Suite || tree.child(node) === 0) continue;
-      const first = tree.first(tree.child(node));
-      if (tokens.onNewLine(first)) yield column(first) - column(Math.max(0, tree.first(node) - 1));
-    }
-  },
+  sequence: (kind) =>
+    kind === N.Suite ? SequenceFlag.Is | SequenceFlag.Open | SequenceFlag.Alone : 0,
+
+  newer: allowsBracketedWith,
 
   comparable(tokens: TokenTable, t: number): string {
     const text = tokens.textOf(t);

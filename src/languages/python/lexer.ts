@@ -60,10 +60,10 @@ for (let c = 0; c < 128; c++) {
 }
 
 /** Splits Python source into tokens. Any text gives a table. */
-export function lexPython(text: string): TokenTable {
+export function lexPython(text: string): { tokens: TokenTable; torn: boolean } {
   const lexer = new Lexer(text);
   lexer.run();
-  return lexer.tokens;
+  return { tokens: lexer.tokens, torn: lexer.doubtful };
 }
 
 interface OpenBracket {
@@ -78,7 +78,7 @@ class Lexer {
   private newLine = true;
   private logical = true;
   /** Set once a bracket is known not to close: from then on indentation may end it. */
-  private doubtful = false;
+  doubtful = false;
 
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;

@@ -21,7 +21,7 @@ const CLOSERS: { readonly [kind: number]: string } = {
 
 const blocks: IndentedBlocks = {
   column(text, { indentSize, tabWidth }) {
-    const tokens = lexPython(text);
+    const { tokens } = lexPython(text);
     if (openBrackets(tokens).length > 0) return undefined;
     let last = tokens.count - 1;
     while (last >= 0 && tokens.isTrivia(last)) last--;
@@ -83,7 +83,7 @@ const blocks: IndentedBlocks = {
 export const pythonTyping: Typing = {
   triggers: [")", "]", "}", "e", "f", "t", "y"],
   words: new Map(Object.keys(CONTINUES).map((word) => [word, [":"]] as const)),
-  closers: (text) => openBrackets(lexPython(text)).map(({ closer }) => closer).join(""),
+  closers: (text) => openBrackets(lexPython(text).tokens).map(({ closer }) => closer).join(""),
   blocks,
 };
 

@@ -1,11 +1,11 @@
-import type { Syntax } from "../../core/language.js";
+import type { Parsed } from "../../core/syntax/tree.js";
 import { N, T } from "./kinds.js";
 
 /**
  * Whether the file shows that it is for Python 3.9 or later, where `with` takes its items in
  * brackets: it has such a `with`, a `match`, an `except*` or type parameters.
  */
-export function allowsBracketedWith({ tokens, tree }: Syntax): boolean {
+export function allowsBracketedWith({ tokens, tree }: Parsed): boolean {
   for (let node = 1; node <= tree.size; node++) {
     const kind: N = tree.kind(node);
     const first = tokens.kind(tree.first(node));
@@ -27,7 +27,7 @@ export function allowsBracketedWith({ tokens, tree }: Syntax): boolean {
   return false;
 }
 
-function hasAs(bracket: number, { tree }: Syntax): boolean {
+function hasAs(bracket: number, { tree }: Parsed): boolean {
   for (let c = tree.child(bracket); c !== 0; c = tree.next(c))
     if (tree.kind(c) === N.As) return true;
   return false;

@@ -1,19 +1,19 @@
 import type { Tree } from "../../../core/syntax/tree.js";
 import { N, T, isWord, type Dialect } from "../kinds.js";
 import { Lexer } from "../lexer.js";
-import type { TokenTable } from "../../../core/syntax/tokens.js";
+import type { Syntax } from "../../../core/language.js";
 import { MemberParser } from "./members.js";
 
 /**
  * Parses any text as ECMAScript 2026, TypeScript or JSX, scripts and modules alike. It takes more than
  * the languages allow: what a formatter needs is the shape of the code.
  */
-export function parseEcma(text: string, dialect: Dialect): { tokens: TokenTable; tree: Tree } {
+export function parseEcma(text: string, dialect: Dialect): Syntax {
   const first = new StatementParser(new Lexer(text), dialect, false);
   const tree = first.program();
-  if (!first.torn) return { tokens: first.tokens, tree };
+  if (!first.torn) return { tokens: first.tokens, tree, torn: false };
   const second = new StatementParser(new Lexer(text), dialect, true);
-  return { tree: second.program(), tokens: second.tokens };
+  return { tree: second.program(), tokens: second.tokens, torn: true };
 }
 
 /** What would close all that is open at the end of a text, innermost first. */
@@ -321,7 +321,7 @@ class StatementParser extends MemberParser {
     this.heritage("extends");
     if (this.kind === T.LeftBrace) {
       const body = this.at;
-      this.signatures();
+      this.signatures(true);
       this.finish(N.InterfaceBody, body);
     } else {
       this.missing = true;
@@ -482,8 +482,12 @@ class StatementParser extends MemberParser {
     if (opener >= 0 && this.columnOf(this.at) <= opener) opener = -1;
     while (!this.ends(T.RightBrace, opener)) {
       const item = this.at;
+      const outer = this.missing;
+      this.missing = false;
       if (this.kind === T.Case || this.kind === T.Default) this.case(opener);
       else this.statement(opener);
+      if (this.missing) this.finish(N.Unparsed, item);
+      this.missing = outer;
       if (this.at === item) {
         if (this.isCloser()) break;
         this.next();

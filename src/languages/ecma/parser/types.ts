@@ -1,5 +1,5 @@
 import { N, T, isWord } from "../kinds.js";
-import { EcmaBase } from "./base.js";
+import { EcmaBase, type Opener } from "./base.js";
 
 /** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
 export abstract class TypeParser extends EcmaBase {
@@ -271,40 +271,50 @@ export abstract class TypeParser extends EcmaBase {
 
   private withConditionalBody(): boolean {
     let mapped = false;
-    this.withConditional(() => (mapped = this.signatures()));
+    this.withConditional(() => (mapped = this.signatures(false)));
     return mapped;
   }
 
-  /** Members between braces; true where the one member maps keys. */
-  protected signatures(): boolean {
+  /**
+   * Members between braces; true where the one member maps keys.
+   *
+   * @param alone whether a member that does not parse leaves the others as they are.
+   */
+  protected signatures(alone: boolean): boolean {
     const opener = this.open();
     let mapped = false;
     while (!this.ends(T.RightBrace, opener)) {
       if (this.eat(T.Semicolon) || this.eat(T.Comma)) continue;
       const first = this.at;
+      const outer = this.missing;
+      this.missing = false;
       if (this.signature()) mapped = true;
       this.finish(N.Signature, first);
-      if (this.at === first) {
-        if (this.isCloser()) break;
+      const stuck = this.at === first;
+      const goesOn =
+        this.kind !== T.Semicolon
+        && this.kind !== T.Comma
+        && !this.lineBefore
+        && !this.ends(T.RightBrace, opener);
+      if (stuck || goesOn) {
+        if (this.isCloser()) {
+          this.missing ||= outer;
+          break;
+        }
         this.missing = true;
-        this.next();
-        this.finish(N.Unparsed, first);
-        continue;
+        if (stuck) this.next();
+        else this.skipSignature(opener);
       }
-      if (
-        this.kind === T.Semicolon
-        || this.kind === T.Comma
-        || this.lineBefore
-        || this.ends(T.RightBrace, opener)
-      ) continue;
-      if (this.isCloser()) break;
-      this.missing = true;
-      while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener))
-        this.next();
-      this.finish(N.Unparsed, first);
+      if (this.missing) this.finish(N.Unparsed, first);
+      this.missing = outer || (this.missing && !alone);
     }
     this.close(T.RightBrace, opener);
     return mapped;
+  }
+
+  private skipSignature(opener: Opener): void {
+    while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener))
+      this.next();
   }
 
   /** One member; true where it maps keys. */

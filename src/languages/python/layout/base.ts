@@ -25,7 +25,7 @@ export abstract class LayoutBase {
   constructor(protected readonly sheet: Sheet, syntax: Syntax, protected readonly style: Style) {
     this.tokens = syntax.tokens;
     this.tree = syntax.tree;
-    this.bracketedWith = allowsBracketedWith(syntax);
+    this.bracketedWith = syntax.newer ?? allowsBracketedWith(syntax);
     this.asWritten = style.listSplit === "as-written";
   }
 

@@ -1,0 +1,295 @@
+import { Answer } from "./answer.js";
+import type { Language } from "./language.js";
+import type { Span } from "./outline/excerpt.js";
+import { Reading, type View } from "./reading.js";
+import { moveLines } from "./requests/block.js";
+import { formatWhole, unsettledStretches } from "./requests/document.js";
+import { pasteChanges } from "./requests/paste.js";
+import { Remembered, reachesOver, type Whole } from "./requests/remembered.js";
+import { formatLines, type LineSpan } from "./requests/selection.js";
+import { formatTyped, maySettle } from "./requests/typing.js";
+import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
+import { ChangeList } from "./text/changelist.js";
+import { applyChanges, toTextEdits, type Change, type TextEdit } from "./text/edits.js";
+import {
+  LineIndex,
+  type Lines,
+  type Position,
+  type PositionEncoding,
+  type Range,
+} from "./text/lines.js";
+
+export interface OpenOptions {
+  readonly uri: string;
+  /** A language identifier of the Language Server Protocol. */
+  readonly languageId: string;
+  readonly text: string;
+  readonly version?: number;
+  /** Rules over the engine's style. */
+  readonly style?: Partial<Style>;
+}
+
+/** What a typing request answers. */
+export interface TypedAnswer {
+  /** Sorted, disjoint and minimal. */
+  readonly edits: readonly TextEdit[];
+  /** None: typing leaves alone without a word what it does not understand. */
+  readonly unsettled: readonly Range[];
+  /** Where the caret should stand once the edits are in. */
+  readonly caret: Position;
+}
+
+/** A change of a document's text; without a range it replaces the whole. */
+export interface ContentChange {
+  readonly range?: Range;
+  readonly text: string;
+}
+
+/** One open text. Requests answer for the text as it stands after the last update. */
+export class Document {
+  readonly uri: string;
+  private readonly reading: Reading;
+  private currentVersion: number | undefined;
+  private remembered: Remembered | undefined;
+  private readonly ownStyle: Partial<Style> | undefined;
+
+  constructor(
+    readonly language: Language,
+    opened: OpenOptions,
+    private readonly engineStyle: Partial<Style> | undefined,
+    private readonly encoding: PositionEncoding,
+  ) {
+    resolveStyle(opened.style);
+    this.uri = opened.uri;
+    this.ownStyle = opened.style;
+    this.reading = new Reading(language, LineIndex.of(opened.text));
+    this.currentVersion = opened.version;
+  }
+
+  get text(): string {
+    return this.lines.text;
+  }
+
+  get version(): number | undefined {
+    return this.currentVersion;
+  }
+
+  get lineCount(): number {
+    return this.lines.count;
+  }
+
+  private get lines(): Lines {
+    return this.reading.lines;
+  }
+
+  /**
+   * Takes content changes in their order, each speaking of the text that the one before left. Only
+   * what a change touches is read again.
+   */
+  update(changes: readonly ContentChange[], version?: number): void {
+    for (const { range, text } of changes) {
+      const { from, to } = range === undefined
+        ? { from: 0, to: this.lines.length }
+        : this.offsets(range);
+      const read = this.reading.change(from, to, text);
+      const followed =
+        read !== undefined && this.remembered?.follow({ from, to }, text.length, read);
+      if (followed !== true) this.remembered = undefined;
+    }
+    if (version !== undefined) this.currentVersion = version;
+  }
+
+  /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
+  style(call?: Partial<Style>): Style {
+    return this.resolved(call, this.reading.style());
+  }
+
+  /** Formats the whole text. `style` rules over the document's for this call. */
+  formatDocument(style?: Partial<Style>): Answer {
+    const { changes, unsettled } = this.whole(this.style(style));
+    return this.answer(changes, unsettled);
+  }
+
+  /**
+   * Formats the lines that the range or ranges touch. No edit lies outside them. A range that ends
+   * at the start of a line does not touch that line, unless it is empty.
+   */
+  formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
+    const list = "start" in ranges ? [ranges] : ranges;
+    const spans = list.map((range) => this.linesOf(range));
+    if (spans.length === 0) return this.answer([], []);
+    const view = this.reading.view(
+      {
+        from: this.lines.lineStart(Math.min(...spans.map(({ first }) => first))),
+        to: this.lines.lineEnd(Math.max(...spans.map(({ last }) => last))),
+      },
+    );
+    const placed = spans.map((span) => this.placed(view, span));
+    const changes = formatLines(
+      this.language,
+      view.syntax,
+      this.style(style),
+      view.lines,
+      placed,
+    );
+    return this.answerIn(view, changes, placed);
+  }
+
+  /**
+   * Answers for one typed character.
+   *
+   * @param position just after the character, as in the Language Server Protocol.
+   * @param character what was typed; `\n` for Enter, whatever the document's line ends are.
+   */
+  formatOnType(position: Position, character: string, style?: Partial<Style>): TypedAnswer {
+    const { language, lines } = this;
+    const nothing = { edits: [], unsettled: [], caret: position };
+    const offset = lines.offsetAt(position, this.encoding);
+    if (!maySettle(language, lines, offset, character)) return nothing;
+    const from = character === "\n" ? offset : Math.max(0, offset - character.length);
+    const view = this.reading.view({ from, to: offset }, { around: 0, whole: character !== "\n" });
+    const place = view.place(offset);
+    const typed = formatTyped(
+      {
+        language,
+        lines: view.lines,
+        syntax: view.syntax,
+        style: this.style(style),
+        offset: place,
+      },
+      character,
+    );
+    if (typed.changes.length === 0) return nothing;
+    // Line for line the view reads as the text does around the caret.
+    const after = LineIndex.of(applyChanges(view.lines.text, typed.changes));
+    const caret = after.positionAt(typed.caret, this.encoding);
+    const above = lines.lineAt(offset) - view.lines.lineAt(place);
+    return {
+      edits: toTextEdits(lines, view.back(typed.changes), this.encoding),
+      unsettled: [],
+      caret: { ...caret, line: caret.line + above },
+    };
+  }
+
+  /**
+   * Moves pasted text of several lines to the depth of its place; a paste within one line has its gaps
+   * formatted.
+   *
+   * @param range what the pasted text now occupies.
+   */
+  formatOnPaste(range: Range, style?: Partial<Style>): Answer {
+    const offsets = this.offsets(range);
+    const view = this.reading.view(offsets);
+    const around = this.resolved(style, this.reading.style(offsets));
+    const place = { from: view.place(offsets.from), to: view.place(offsets.to) };
+    return this.answerIn(
+      view,
+      pasteChanges(this.language, view.syntax, around, view.lines, place),
+    );
+  }
+
+  /**
+   * Brings moved lines to the depth of their new place.
+   *
+   * @param range what the lines now occupy.
+   */
+  formatOnMove(range: Range, style?: Partial<Style>): Answer {
+    const offsets = this.offsets(range);
+    const view = this.reading.view(offsets);
+    const around = this.resolved(style, this.reading.style(offsets));
+    const span = this.placed(view, this.linesOf(range));
+    return this.answerIn(
+      view,
+      moveLines(this.language, view.syntax, around, view.lines, span),
+    );
+  }
+
+  // Formatting the whole
+
+  private whole(style: Style): Whole {
+    const key = JSON.stringify(style);
+    const known = this.remembered;
+    if (known !== undefined && known.style === key && this.refreshed(known, style))
+      return known.whole;
+    const { syntax } = this.reading;
+    const whole = {
+      changes: formatWhole(this.language, syntax, style),
+      unsettled: unsettledStretches(this.language, syntax),
+    };
+    this.remembered = new Remembered(key, whole);
+    return whole;
+  }
+
+  /** Lays out again what has changed since; false where the whole text must be. */
+  private refreshed(known: Remembered, style: Style): boolean {
+    if (known.staleSpans.length > 0 && this.reading.holds) return false;
+    for (const span of known.staleSpans) {
+      const view = this.reading.view(span, { around: 1, whole: true });
+      const { core, syntax } = view;
+      const settled = core.from <= span.from && core.to >= span.to;
+      if (!settled || (core.joint && style.listSplit !== "as-written")) return false;
+      const unsettled = unsettledStretches(this.language, syntax).map(
+        ({ from, to }) => ({ from: view.begins(from), to: view.begins(from) + to - from }),
+      );
+      if (reachesOver(unsettled, core)) return false;
+      const changes = formatWhole(this.language, syntax, style);
+      known.settle(span, core, view.back(changes), unsettled);
+    }
+    return true;
+  }
+
+  private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
+    const { language, ownStyle, engineStyle } = this;
+    return resolveStyle(call, ownStyle, engineStyle, shown, language.defaults, BASE_STYLE);
+  }
+
+  // Places
+
+  private offsets({ start, end }: Range): Span {
+    const from = this.lines.offsetAt(start, this.encoding);
+    return { from, to: Math.max(from, this.lines.offsetAt(end, this.encoding)) };
+  }
+
+  private linesOf({ start, end }: Range): LineSpan {
+    const first = Math.min(start.line, this.lines.count - 1);
+    const last = Math.min(end.line, this.lines.count - 1);
+    return {
+      first,
+      last: last > first && end.character === 0 && end.line < this.lines.count
+        ? last - 1
+        : Math.max(first, last),
+    };
+  }
+
+  /** The same lines in a view. */
+  private placed({ lines, place }: View, { first, last }: LineSpan): LineSpan {
+    const at = (line: number): number => lines.lineAt(place(this.lines.lineStart(line)));
+    return { first: at(first), last: at(last) };
+  }
+
+  // Answers
+
+  private answerIn(view: View, changes: Iterable<Change>, spans?: readonly LineSpan[]): Answer {
+    const unsettled = unsettledStretches(this.language, view.syntax).filter(({ from, to }) => {
+      const [first, last] = [view.lines.lineAt(from), view.lines.lineAt(to)];
+      return spans === undefined || spans.some((span) => first <= span.last && last >= span.first);
+    });
+    return this.answer(
+      view.back(changes),
+      unsettled.map(({ from, to }) => ({
+        from: view.begins(from),
+        to: view.begins(from) + to - from,
+      })),
+    );
+  }
+
+  private answer(changes: Iterable<Change>, unsettled: readonly Span[]): Answer {
+    const { lines, encoding } = this;
+    const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
+    const ranges = unsettled.map(({ from, to }) => ({
+      start: lines.positionAt(from, encoding),
+      end: lines.positionAt(to, encoding),
+    }));
+    return new Answer(lines, list, encoding, ranges);
+  }
+}

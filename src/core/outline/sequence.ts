@@ -1,0 +1,224 @@
+import { doubledInts } from "../syntax/arrays.js";
+import { NONE, type Parsed } from "../syntax/tree.js";
+
+/** What a language says of nodes whose children follow one another, each read alone. */
+export const enum SequenceFlag {
+  /** Its children are read in turn: a block, a class body. */
+  Is = 1,
+  /** It has no closer of its own: what follows its last child may still belong to it. */
+  Open = 2,
+  /** It reads the same whatever stands around it. */
+  Alone = 4,
+  /** Its children are laid out together unless the author began their lines. */
+  Joint = 8,
+}
+
+/** The flags of a kind of nodes, 0 where they are no sequences. */
+export type SequenceKinds = (kind: number) => number;
+
+/**
+ * The children of one node as stretches of text, each counted from the sequence's beginning: the
+ * units that an edit leaves as they were, or replaces. What is inside a unit is outlined when it is
+ * first asked for.
+ */
+export class Sequence {
+  private constructor(
+    readonly kind: number,
+    readonly flags: number,
+    /** UTF-16 offset from the beginning of the unit that holds it; 0 for a whole text. */
+    public from: number,
+    /** How many UTF-16 units it is long, brackets included. */
+    public length: number,
+    private units: Units,
+    /** From what its units come whose inside is not outlined yet. */
+    private readonly origin?: { readonly syntax: Parsed; readonly kinds: SequenceKinds },
+  ) {}
+
+  /** A sequence of units that are outlined already. */
+  static made(
+    { kind, flags, from, length }: Pick<Sequence, "kind" | "flags" | "from" | "length">,
+    units: readonly Unit[],
+  ): Sequence {
+    return new Sequence(kind, flags, from, length, Units.none().replaced(0, 0, units, 0));
+  }
+
+  /** The outline of a whole text. */
+  static of(syntax: Parsed, kinds: SequenceKinds): Sequence {
+    const { tokens, tree } = syntax;
+    const root = tree.root;
+    return new Sequence(
+      tree.kind(root),
+      SequenceFlag.Is,
+      0,
+      tokens.text.length,
+      Units.of(syntax, root, 0),
+      { syntax, kinds },
+    );
+  }
+
+  /** The outline of a node that is a sequence, in a unit that begins at `unitFrom`. */
+  static at(syntax: Parsed, kinds: SequenceKinds, node: number, unitFrom: number): Sequence {
+    const { tokens, tree } = syntax;
+    const from = tokens.start(tree.first(node));
+    return new Sequence(
+      tree.kind(node),
+      kinds(tree.kind(node)),
+      from - unitFrom,
+      tokens.end(tree.end(node) - 1) - from,
+      Units.of(syntax, node, from),
+      { syntax, kinds },
+    );
+  }
+
+  /** How many units it has. */
+  get count(): number {
+    return this.units.count;
+  }
+
+  unitKind(i: number): number {
+    return this.units.kinds[i]!;
+  }
+
+  unitFrom(i: number): number {
+    return this.units.froms[i]!;
+  }
+
+  unitTo(i: number): number {
+    return this.units.tos[i]!;
+  }
+
+  /** The sequences inside unit i, in their order, those inside one another apart. */
+  inside(i: number): readonly Sequence[] {
+    const known = this.units.inside[i];
+    if (known !== undefined) return known;
+    const { syntax, kinds } = this.origin!;
+    const node = this.units.nodes[i]!;
+    const from = syntax.tokens.start(syntax.tree.first(node));
+    const found = sequenceNodes(syntax, kinds, node).map(
+      (inner) => Sequence.at(syntax, kinds, inner, from),
+    );
+    this.units.inside[i] = found;
+    return found;
+  }
+
+  /** The last unit that begins at or before `offset`, or -1. */
+  unitAt(offset: number): number {
+    const { froms } = this.units;
+    let low = 0;
+    let high = this.count;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (froms[middle]! <= offset) low = middle + 1;
+      else high = middle;
+    }
+    return low - 1;
+  }
+
+  has(flag: SequenceFlag): boolean {
+    return (this.flags & flag) !== 0;
+  }
+
+  /** Puts other units in the place of units [begin, end); those after them move by `shift`. */
+  replace(begin: number, end: number, units: readonly Unit[], shift: number): void {
+    this.units = this.units.replaced(begin, end, units, shift);
+  }
+}
+
+/** One unit of a sequence, with what is inside it. */
+export interface Unit {
+  readonly kind: number;
+  readonly from: number;
+  readonly to: number;
+  readonly inside: readonly Sequence[];
+}
+
+/** The nodes below a unit's that are sequences, outermost ones only; or the unit's own: a block among statements. */
+export function sequenceNodes({ tree }: Parsed, kinds: SequenceKinds, node: number): number[] {
+  const found: number[] = [];
+  const look = (child: number): void => {
+    if (kinds(tree.kind(child)) !== 0 && tree.child(child) !== NONE) found.push(child);
+    else lookIn(child);
+  };
+  const lookIn = (parent: number): void => {
+    for (let c = tree.child(parent); c !== NONE; c = tree.next(c)) look(c);
+  };
+  look(node);
+  return found;
+}
+
+/** Units in typed arrays. */
+class Units {
+  private constructor(
+    public count: number,
+    readonly froms: Int32Array,
+    readonly tos: Int32Array,
+    readonly kinds: Int32Array,
+    /** The node of each in the syntax from which it comes, where what is inside it is not outlined yet. */
+    readonly nodes: Int32Array,
+    readonly inside: (readonly Sequence[] | undefined)[],
+  ) {}
+
+  static of({ tokens, tree }: Parsed, node: number, base: number): Units {
+    let nodes: Int32Array = new Int32Array(16);
+    let count = 0;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      if (count === nodes.length) nodes = doubledInts(nodes);
+      nodes[count++] = c;
+    }
+    const froms = new Int32Array(count);
+    const tos = new Int32Array(count);
+    const kinds = new Int32Array(count);
+    for (let i = 0; i < count; i++) {
+      const c = nodes[i]!;
+      froms[i] = tokens.start(tree.first(c)) - base;
+      tos[i] = tokens.end(tree.end(c) - 1) - base;
+      kinds[i] = tree.kind(c);
+    }
+    return new Units(count, froms, tos, kinds, nodes.slice(0, count), new Array(count));
+  }
+
+  static none(): Units {
+    const no = new Int32Array(0);
+    return new Units(0, no, no, no, no, []);
+  }
+
+  replaced(begin: number, end: number, units: readonly Unit[], shift: number): Units {
+    const added = units.length - (end - begin);
+    const all = added === 0 ? this : this.spliced(begin, end, units.length);
+    units.forEach((unit, i) => {
+      const at = begin + i;
+      all.froms[at] = unit.from;
+      all.tos[at] = unit.to;
+      all.kinds[at] = unit.kind;
+      all.nodes[at] = NONE;
+      all.inside[at] = unit.inside;
+    });
+    if (shift !== 0) {
+      for (let i = begin + units.length; i < all.count; i++) {
+        all.froms[i]! += shift;
+        all.tos[i]! += shift;
+      }
+    }
+    return all;
+  }
+
+  private spliced(begin: number, end: number, room: number): Units {
+    const count = this.count + room - (end - begin);
+    const ints = (old: Int32Array): Int32Array => {
+      const fresh = new Int32Array(count);
+      fresh.set(old.subarray(0, begin));
+      fresh.set(old.subarray(end), begin + room);
+      return fresh;
+    };
+    const inside = this.inside;
+    inside.splice(begin, end - begin, ...new Array<undefined>(room));
+    return new Units(
+      count,
+      ints(this.froms),
+      ints(this.tos),
+      ints(this.kinds),
+      ints(this.nodes),
+      inside,
+    );
+  }
+}

@@ -1,0 +1,93 @@
+import type { Span } from "../outline/excerpt.js";
+import { ChangeList } from "../text/changelist.js";
+import type { Change } from "../text/edits.js";
+
+/** More stretches than these are not worth being laid out one by one. */
+const MOST_STALE = 16;
+
+/** What formatting a whole text came to. */
+export interface Whole {
+  readonly changes: ChangeList;
+  readonly unsettled: readonly Span[];
+}
+
+/**
+ * What formatting the whole text came to when it was last asked for, kept while the text changes:
+ * what lies outside the stretches that were read again stands, moved along.
+ */
+export class Remembered {
+  private stale: Span[] = [];
+  private changes: ChangeList;
+  private unsettled: readonly Span[];
+
+  constructor(
+    /** The style, as one string. */
+    readonly style: string,
+    whole: Whole,
+  ) {
+    this.changes = whole.changes;
+    this.unsettled = whole.unsettled;
+  }
+
+  /** The stretches that have to be laid out again. */
+  get staleSpans(): readonly Span[] {
+    return this.stale;
+  }
+
+  /**
+   * Follows a change.
+   *
+   * @param read the stretch of the old text that was read again.
+   * @returns false where too much has changed, or what around it does not parse hangs on it.
+   */
+  follow(change: Span, inserted: number, read: Span): boolean {
+    const shift = inserted - (change.to - change.from);
+    const moved = (offset: number): number => (offset >= change.to ? offset + shift : offset);
+    const fresh = { from: read.from, to: read.to + shift };
+    const spans = this.stale.map(({ from, to }) => ({ from: moved(from), to: moved(to) }));
+    this.stale = merged([...spans, fresh]);
+    if (reachesOver(this.unsettled, read)) return false;
+    const stands = <T extends Span>(spans: Iterable<T>): T[] => [...spans]
+      .filter((span) => !isInside(span, read))
+      .map((span) => (
+        span.from >= read.to ? { ...span, from: span.from + shift, to: span.to + shift } : span
+      ));
+    this.changes = ChangeList.of(stands(this.changes));
+    this.unsettled = stands(this.unsettled);
+    return this.stale.length <= MOST_STALE;
+  }
+
+  /** Takes what a stale stretch has come to. */
+  settle(stale: Span, core: Span, changes: Iterable<Change>, unsettled: readonly Span[]): void {
+    const inside = (span: Span): boolean => isInside(span, core);
+    const before = [...this.changes].filter((change) => !inside(change));
+    const fresh = [...changes].filter(inside);
+    this.changes = ChangeList.of([...before, ...fresh].sort((a, b) => a.from - b.from));
+    this.unsettled = [
+      ...this.unsettled.filter((span) => !inside(span)),
+      ...unsettled.filter(inside),
+    ].sort((a, b) => a.from - b.from);
+    this.stale = this.stale.filter((span) => span !== stale);
+  }
+
+  get whole(): Whole {
+    return { changes: this.changes, unsettled: this.unsettled };
+  }
+}
+
+/** Whether a span lies partly in a stretch, and partly outside it. */
+export const reachesOver = (spans: readonly Span[], { from, to }: Span): boolean =>
+  spans.some((span) => span.from < to && span.to > from && (span.from < from || span.to > to));
+
+const isInside = (span: Span, { from, to }: Span): boolean => span.from >= from && span.to <= to;
+
+/** Spans in order, those that touch put together. */
+function merged(spans: Span[]): Span[] {
+  const done: { from: number; to: number }[] = [];
+  for (const span of spans.sort((a, b) => a.from - b.from)) {
+    const last = done.at(-1);
+    if (last !== undefined && span.from <= last.to) last.to = Math.max(last.to, span.to);
+    else done.push({ ...span });
+  }
+  return done;
+}

@@ -1,0 +1,145 @@
+import {
+  LineIndex,
+  positionIn,
+  offsetIn,
+  type Lines,
+  type Position,
+  type PositionEncoding,
+} from "./lines.js";
+
+/** How long the pieces are made, and how long one may grow, in UTF-16 units. */
+const PIECE = 1 << 12;
+const LONGEST = 1 << 13;
+
+/**
+ * A long text that is being typed in: pieces of a few thousand characters, so that a keystroke copies
+ * one piece and the list of them, not the text. A line end of two characters is never torn apart.
+ */
+export class TextBuffer implements Lines {
+  private whole: string | undefined;
+  readonly length: number;
+  /** How many lines the text has. */
+  readonly count: number;
+
+  private constructor(
+    private readonly pieces: readonly LineIndex[],
+    /** Where each piece begins, and the line that its first character is on. */
+    private readonly froms: Int32Array,
+    private readonly firsts: Int32Array,
+  ) {
+    const last = pieces.length - 1;
+    this.length = froms[last]! + pieces[last]!.text.length;
+    this.count = firsts[last]! + pieces[last]!.count;
+  }
+
+  static of(text: string): TextBuffer {
+    return TextBuffer.made(cut(text));
+  }
+
+  private static made(pieces: readonly LineIndex[]): TextBuffer {
+    const froms = new Int32Array(pieces.length);
+    const firsts = new Int32Array(pieces.length);
+    let from = 0;
+    let line = 0;
+    pieces.forEach(({ text, count }, i) => {
+      froms[i] = from;
+      firsts[i] = line;
+      from += text.length;
+      line += count - 1;
+    });
+    return new TextBuffer(pieces, froms, firsts);
+  }
+
+  /** The whole text; it is put together when first asked for. */
+  get text(): string {
+    return (this.whole ??= this.pieces.map(({ text }) => text).join(""));
+  }
+
+  slice(from: number, to: number): string {
+    let text = "";
+    for (let i = this.pieceAt(from); i < this.pieces.length && this.froms[i]! < to; i++) {
+      const start = this.froms[i]!;
+      text += this.pieces[i]!.text.slice(Math.max(0, from - start), to - start);
+    }
+    return text;
+  }
+
+  charCodeAt(offset: number): number {
+    const i = this.pieceAt(offset);
+    return this.pieces[i]!.text.charCodeAt(offset - this.froms[i]!);
+  }
+
+  /** The text in which [from, to), as UTF-16 offsets, is replaced. */
+  replaced(from: number, to: number, inserted: string): TextBuffer {
+    let first = this.pieceAt(from);
+    let last = this.pieceAt(to);
+    // A line end that the change makes or takes apart may reach into the pieces beside it.
+    if (from === this.froms[first]! && first > 0) first--;
+    if (to === this.froms[last]! + this.pieces[last]!.text.length && last < this.pieces.length - 1)
+      last++;
+    const start = this.froms[first]!;
+    const end = this.froms[last]! + this.pieces[last]!.text.length;
+    const text = this.slice(start, from) + inserted + this.slice(to, end);
+    return TextBuffer.made([
+      ...this.pieces.slice(0, first),
+      ...(text.length > LONGEST ? cut(text) : [LineIndex.of(text)]),
+      ...this.pieces.slice(last + 1),
+    ]);
+  }
+
+  lineStart(line: number): number {
+    if (line <= 0) return 0;
+    if (line >= this.count) return this.length;
+    const i = lastAtMost(this.firsts, line - 1);
+    return this.froms[i]! + this.pieces[i]!.lineStart(line - this.firsts[i]!);
+  }
+
+  lineEnd(line: number): number {
+    let end = this.lineStart(line + 1);
+    if (line + 1 < this.count) {
+      if (end > 0 && this.charCodeAt(end - 1) === 10) end--;
+      if (end > this.lineStart(line) && this.charCodeAt(end - 1) === 13) end--;
+    }
+    return end;
+  }
+
+  lineAt(offset: number): number {
+    const i = this.pieceAt(Math.max(0, offset));
+    return this.firsts[i]! + this.pieces[i]!.lineAt(offset - this.froms[i]!);
+  }
+
+  positionAt(offset: number, encoding: PositionEncoding = "utf-16"): Position {
+    return positionIn(this, offset, encoding);
+  }
+
+  offsetAt(position: Position, encoding: PositionEncoding = "utf-16"): number {
+    return offsetIn(this, position, encoding);
+  }
+
+  private pieceAt(offset: number): number {
+    return lastAtMost(this.froms, offset);
+  }
+}
+
+/** The last place in sorted numbers that holds at most `value`. */
+function lastAtMost(numbers: Int32Array, value: number): number {
+  let low = 0;
+  let high = numbers.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (numbers[middle]! <= value) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+function cut(text: string): LineIndex[] {
+  const pieces: LineIndex[] = [];
+  for (let from = 0; from < text.length || pieces.length === 0;) {
+    let to = Math.min(text.length, from + PIECE);
+    if (text.charCodeAt(to) === 10 && text.charCodeAt(to - 1) === 13) to++;
+    pieces.push(LineIndex.of(text.slice(from, to)));
+    from = to;
+  }
+  return pieces;
+}
