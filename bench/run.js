@@ -1,7 +1,8 @@
 import { benchEcma } from "./ecma.js";
+import { benchKeystrokes } from "./keystrokes.js";
 import { benchPython } from "./python.js";
 
-const BENCHES = { python: benchPython, ecma: benchEcma };
+const BENCHES = { python: benchPython, ecma: benchEcma, keystrokes: benchKeystrokes };
 
 const asked = process.argv.slice(2);
 const unknown = asked.find((name) => !Object.hasOwn(BENCHES, name));

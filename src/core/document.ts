@@ -178,14 +178,11 @@ export class Document {
    * @param range what the pasted text now occupies.
    */
   formatOnPaste(range: Range, style?: Partial<Style>): Answer {
-    const offsets = this.offsets(range);
-    const view = this.reading.view(offsets);
-    const around = this.resolved(style, this.reading.style(offsets));
-    const place = { from: view.place(offsets.from), to: view.place(offsets.to) };
-    return this.answerIn(
-      view,
-      pasteChanges(this.language, view.syntax, around, view.lines, place),
-    );
+    const { view, around, span } = this.put(range, style);
+    const { from, to } = this.offsets(range);
+    const place = { from: view.place(from), to: view.place(to) };
+    const changes = pasteChanges(this.language, view.syntax, around, view.lines, place);
+    return this.answerIn(view, changes, [span]);
   }
 
   /**
@@ -194,14 +191,17 @@ export class Document {
    * @param range what the lines now occupy.
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
+    const { view, around, span } = this.put(range, style);
+    const changes = moveLines(this.language, view.syntax, around, view.lines, span);
+    return this.answerIn(view, changes, [span]);
+  }
+
+  /** What a request for text that was put somewhere looks at; that text says nothing of the style. */
+  private put(range: Range, call?: Partial<Style>): { view: View; around: Style; span: LineSpan } {
     const offsets = this.offsets(range);
     const view = this.reading.view(offsets);
-    const around = this.resolved(style, this.reading.style(offsets));
-    const span = this.placed(view, this.linesOf(range));
-    return this.answerIn(
-      view,
-      moveLines(this.language, view.syntax, around, view.lines, span),
-    );
+    const around = this.resolved(call, this.reading.style(offsets));
+    return { view, around, span: this.placed(view, this.linesOf(range)) };
   }
 
   // Formatting the whole
@@ -269,10 +269,10 @@ export class Document {
 
   // Answers
 
-  private answerIn(view: View, changes: Iterable<Change>, spans?: readonly LineSpan[]): Answer {
+  private answerIn(view: View, changes: Iterable<Change>, spans: readonly LineSpan[]): Answer {
     const unsettled = unsettledStretches(this.language, view.syntax).filter(({ from, to }) => {
       const [first, last] = [view.lines.lineAt(from), view.lines.lineAt(to)];
-      return spans === undefined || spans.some((span) => first <= span.last && last >= span.first);
+      return spans.some((span) => first <= span.last && last >= span.first);
     });
     return this.answer(
       view.back(changes),

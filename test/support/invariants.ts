@@ -8,6 +8,7 @@ import {
   tokenRow,
   wasteful,
 } from "../../tools/corpus/checks.js";
+import { change } from "../../tools/corpus/changes.js";
 import { damage } from "../../tools/corpus/damage.js";
 import { judge } from "../../tools/corpus/oracles/index.js";
 import { splittableLines } from "../../tools/corpus/overlong.js";
@@ -20,6 +21,18 @@ export interface RealFile {
 
 const engine = createEngine();
 const languageOf = ({ name }: RealFile): Language => engine.languageFor(name)!;
+
+/** A file changed at random places reads, after every change, as if it had been opened so. */
+export function changing(files: readonly RealFile[], tries: number): void {
+  test.each(files)("$name changed at random places reads as from nothing", (file) => {
+    const row = { changes: 0, reused: 0, outlines: 0, layouts: 0 };
+    const reports: string[] = [];
+    change(languageOf(file), file.text, tries, row, (report: string) => reports.push(report));
+    expect(reports).toEqual([]);
+    expect(row.changes).toBeGreaterThan(tries * 0.9);
+    expect(row.reused).toBeGreaterThan(0);
+  });
+}
 
 /** What must hold for every real file, whatever its language. */
 export function invariants(files: readonly RealFile[]): void {

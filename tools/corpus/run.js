@@ -9,6 +9,7 @@ import {
   tokenRow,
   wasteful,
 } from "./checks.js";
+import { change } from "./changes.js";
 import { damage } from "./damage.js";
 import { judge, stopOracles } from "./oracles/index.js";
 import { splittableLines } from "./overlong.js";
@@ -23,11 +24,12 @@ const flag = (name) => {
 };
 const most = Number(flag("--most") ?? Infinity);
 const damaged = Number(flag("--damage") ?? 0);
+const changes = Number(flag("--changes") ?? 0);
 const style = JSON.parse(flag("--style") ?? "{}");
 const verbose = Number(flag("--show") ?? 5);
 if (argv.length === 0) {
   console.error(
-    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--style JSON] [--show FINDINGS]",
+    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--style JSON] [--show FINDINGS]",
   );
   process.exit(2);
 }
@@ -119,6 +121,8 @@ async function checkFile(language, path, text, row) {
       `line ${at + 1}: ${JSON.stringify(a.slice(at, at + 2))} | ${JSON.stringify(b.slice(at, at + 2))}`,
     );
   }
+  if (changes > 0 && language.sequence !== undefined)
+    change(language, text, changes, row, (detail) => find("changes", path, detail));
   if (row.files <= damaged) damage(language, text, row, (detail) => find("damage", path, detail));
 }
 
@@ -143,6 +147,10 @@ const fresh = () => ({
   scramble: 0,
   cost: 0,
   least: 0,
+  changes: 0,
+  reused: 0,
+  outlines: 0,
+  layouts: 0,
   prefixes: 0,
   deletions: 0,
   damageThrew: 0,
@@ -204,6 +212,10 @@ for (const [name, row] of totals) {
   console.log(
     `  ${"edit cost against the least".padEnd(34)}${(row.cost / Math.max(1, row.least)).toFixed(4).padStart(7)}`,
   );
+  if (row.changes > 0)
+    console.log(
+      `  changed: ${row.changes} times, ${row.reused} read in part; ${row.outlines} outlines and ${row.layouts} formattings not as from nothing`,
+    );
   if (row.prefixes + row.deletions > 0) {
     console.log(
       `  damaged: ${row.prefixes} prefixes, ${row.deletions} deletions, ${row.damageThrew} threw, ${row.damageTokens} changed tokens`,

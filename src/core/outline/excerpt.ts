@@ -28,9 +28,10 @@ export interface Level extends Span {
   /** Where in the whole text the sequence begins and ends. */
   readonly base: number;
   readonly end: number;
-  /** Whether nothing of the sequence lies before the units, or behind them. */
+  /** Whether nothing of the sequence lies before the units. */
   readonly first: boolean;
-  readonly last: boolean;
+  /** The unit behind them, where there is one. */
+  readonly behind: { readonly kind: number; readonly to: number } | undefined;
   /** Whether this one, or one around it, is laid out together. */
   readonly joint: boolean;
 }
@@ -175,7 +176,7 @@ class Builder {
       from: before >= 0 ? to(before) : start,
       to: behind < count ? from(behind) : reach,
       first: before < 0,
-      last: behind >= count,
+      behind: behind < count ? { kind: sequence.unitKind(behind), to: to(behind) } : undefined,
       joint: this.path.at(-1)?.joint === true || sequence.has(SequenceFlag.Joint),
     });
     if (begin > 0) {

@@ -54,7 +54,7 @@ export function updateOutline(
     const outline = update.run();
     if (outline !== undefined) {
       const before = (): Syntax => reader.parse(excerpt.text);
-      const read = unsettledLevel(excerpt.path, outline, change);
+      const read = changedLevel(excerpt.path, outline, change);
       return { outline, read, syntax: update.syntax, before };
     }
   }
@@ -65,7 +65,7 @@ export function updateOutline(
  * The innermost of the levels around a change that still has the same place, and the same units
  * beside those that were read again.
  */
-function unsettledLevel(
+function changedLevel(
   path: readonly Level[],
   outline: Sequence,
   { from, to, inserted }: Replacement,
@@ -79,13 +79,19 @@ function unsettledLevel(
     if (sequence === undefined) break;
     const same = sequence.kind === level.kind && level.base + sequence.length === moved(level.end);
     if (!same) break;
-    const { base } = level;
+    const { base, behind } = level;
     const before = sequence.unitAt(level.from - base);
-    const behind = sequence.unitAt(moved(level.to) - base);
-    const beside =
-      (level.first || endsAt(sequence, before, level.from - base))
-      && (level.last || sequence.unitFrom(behind) === moved(level.to) - base);
-    if (beside) found = level;
+    if (!level.first && !endsAt(sequence, before, level.from - base)) break;
+    const i = sequence.unitAt(moved(level.to) - base);
+    const stands =
+      behind === undefined
+      || (
+        sequence.unitKind(i) === behind.kind
+        && base + sequence.unitFrom(i) === moved(level.to)
+        && base + sequence.unitTo(i) === moved(behind.to)
+      );
+    if (!stands) break;
+    found = level;
     const next = path[path.indexOf(level) + 1];
     sequence = next && sequenceAt(sequence, next.base - base);
   }

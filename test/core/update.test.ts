@@ -1,0 +1,136 @@
+import fc from "fast-check";
+import { readFileSync } from "node:fs";
+import { describe, expect, test } from "vitest";
+import { applyEdits, createEngine, type Document, type Position } from "oak-tide";
+import { TextBuffer } from "../../dist/core/text/buffer.js";
+import { LineIndex } from "../../dist/core/text/lines.js";
+import { changing } from "../support/invariants.js";
+import { packageFiles } from "../support/packages.js";
+import { libraryModules } from "../support/python.js";
+
+const engine = createEngine();
+
+/** A file of the project itself. */
+const own = (name: string): { name: string; text: string } => ({
+  name,
+  text: readFileSync(new URL(`../../${name}`, import.meta.url), "utf8"),
+});
+
+describe("a text in pieces", () => {
+  const line = fc.constantFrom("tide", "潮 high", "", "x".repeat(3000), "⛴️ 06:10");
+  const lineEnd = fc.constantFrom("\n", "\r\n", "\r");
+  const long = fc.array(fc.tuple(line, lineEnd), { maxLength: 12 }).map((rows) => (
+    rows.flat().join("")
+  ));
+  const step = fc.record({
+    at: fc.nat(),
+    length: fc.oneof(fc.nat(3), fc.nat(5000)),
+    piece: fc.oneof(fc.constantFrom("", "\r", "\n", "a", "\r\n"), long),
+  });
+
+  test("reads as one text after any changes", () => {
+    fc.assert(
+      fc.property(long, fc.array(step, { maxLength: 6 }), (text, steps) => {
+        let whole = text;
+        let pieces = TextBuffer.of(text);
+        for (const { at, length, piece } of steps) {
+          const from = at % (whole.length + 1);
+          const to = Math.min(whole.length, from + length);
+          whole = whole.slice(0, from) + piece + whole.slice(to);
+          pieces = pieces.replaced(from, to, piece);
+          const lines = LineIndex.of(whole);
+          expect([pieces.text, pieces.length, pieces.count]).toEqual(
+            [whole, lines.length, lines.count],
+          );
+          for (const offset of [from, from + piece.length, at % (whole.length + 1)]) {
+            const position = lines.positionAt(offset, "utf-8");
+            expect(pieces.positionAt(offset, "utf-8")).toEqual(position);
+            expect(pieces.offsetAt(position, "utf-8")).toBe(lines.offsetAt(position, "utf-8"));
+            expect(pieces.slice(offset, offset + 9000)).toBe(whole.slice(offset, offset + 9000));
+          }
+          for (let n = 0; n <= lines.count; n++)
+            expect([pieces.lineStart(n), pieces.lineEnd(n)]).toEqual(
+              [lines.lineStart(n), lines.lineEnd(n)],
+            );
+        }
+      }),
+      { numRuns: 80 },
+    );
+  });
+});
+
+describe("changes", () => {
+  changing(libraryModules(60), 120);
+  changing(packageFiles("commander/lib", /command\.js$/, 1, 200_000), 100);
+  changing(
+    [
+      own("src/core/layout/solver.ts"),
+      own("src/languages/ecma/parser/types.ts"),
+      own("demo/data/board.tsx"),
+    ],
+    120,
+  );
+  changing([own("package-lock.json")], 60);
+});
+
+describe("one keystroke in a long file", () => {
+  const pier = (
+    i: number,
+  ): string => `export class Pier${i} extends Mooring {\n  readonly berths = ${i};\n\n  isFree(at: Date): boolean {\n    return this.boats.every((boat) => boat.left(at));\n  }\n}\n\n`;
+  const long = Array.from({ length: 800 }, (_, i) => pier(i)).join("");
+  const opened = (): Document =>
+    engine.open({ uri: "piers", languageId: "typescript", text: long.trimEnd() + "\n" });
+  const insert = (document: Document, at: Position, text: string): void =>
+    document.update([{ range: { start: at, end: at }, text }]);
+
+  test("Enter, a word and a closer go to the columns of their place", () => {
+    const document = opened();
+    const line = 8 * 400 + 4;
+    const end = "    return this.boats.every((boat) => boat.left(at));".length;
+    insert(document, { line, character: end }, "\n");
+    const { edits, caret } = document.formatOnType({ line: line + 1, character: 0 }, "\n");
+    expect([edits.map(({ newText }) => newText), caret]).toEqual([
+      ["    "],
+      { line: line + 1, character: 4 },
+    ]);
+    insert(document, { line: line + 1, character: 0 }, "        }");
+    expect(document.formatOnType({ line: line + 1, character: 9 }, "}").edits).toMatchObject([
+      { range: { start: { line: line + 1, character: 2 }, end: { line: line + 1, character: 8 } } },
+    ]);
+  });
+
+  test.each([
+    ["a space too many", 3, "  x =  1;\n"],
+    ["a member more", 3, "  free(  ): boolean { return true }\n"],
+    ["a statement between classes", 7, "const  spare=[1,2]\n"],
+    ["a class that swallows the next", 7, "class Ghost {\n"],
+    ["a comment that swallows the rest", 7, "/* "],
+  ])("%s: saving answers as for a text opened so", (_, row, text) => {
+    const document = opened();
+    expect(document.formatDocument().editCount).toBe(0);
+    for (const at of [8 * 100 + row, 8 * 700 + row]) {
+      insert(document, { line: at, character: 0 }, text);
+      const fresh = engine.open(
+        { uri: "piers", languageId: "typescript", text: document.text },
+      );
+      expect(document.formatDocument().edits).toEqual(fresh.formatDocument().edits);
+    }
+    const { edits } = document.formatDocument({ indentSize: 4 });
+    const style = { indentSize: 4 };
+    const fresh = engine.open({
+      uri: "piers",
+      languageId: "typescript",
+      text: document.text,
+      style,
+    });
+    expect(applyEdits(document.text, edits)).toBe(fresh.formatDocument().text);
+  });
+
+  test("what is held is left alone wherever the typing is", () => {
+    const document = opened();
+    insert(document, { line: 0, character: 0 }, "// oak-tide: leave\n");
+    insert(document, { line: 4001, character: 0 }, "const  spare=[1,2];\n");
+    expect(document.formatOnType({ line: 4001, character: 19 }, ";").edits).toEqual([]);
+    expect(document.formatDocument().editCount).toBe(0);
+  });
+});
