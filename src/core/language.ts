@@ -3,10 +3,18 @@ import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
 import type { Parsed } from "./syntax/tree.js";
 
+/** Where a unit begins that was looked at beyond its end, and how far, as UTF-16 offsets. */
+export interface Look {
+  readonly from: number;
+  readonly to: number;
+}
+
 /** What a language's parser makes of a text. */
 export interface Syntax extends Parsed {
   /** Whether brackets do not add up, so that indentation told where constructs end. */
   readonly torn: boolean;
+  /** The units that the parser looked beyond before it settled what they are; missing for none. */
+  readonly looks?: readonly Look[];
   /** What the whole text shows of the language's version, where this is only an excerpt. */
   readonly newer?: boolean;
 }

@@ -23,6 +23,15 @@ export interface View {
   readonly core: Span & Pick<Level, "joint">;
 }
 
+/** The outline of a text, and what bears on how it can be mended. */
+interface Outlined {
+  readonly root: Sequence;
+  readonly torn: boolean;
+  /** The units that were looked at beyond their end. */
+  readonly looks: readonly Span[];
+  readonly newer: boolean;
+}
+
 /**
  * A text that changes, and what is understood of it. After a change only what it touches is read
  * again: requests that look at one place get an excerpt. The syntax of the whole is made when
@@ -31,7 +40,7 @@ export interface View {
 export class Reading {
   private parsed: Syntax | undefined;
   /** Follows the changes; undefined until asked for, and where a change reaches too far. */
-  private outlined: { root: Sequence; readonly torn: boolean; newer: boolean } | undefined;
+  private outlined: Outlined | undefined;
   private shown: Shown | undefined;
   private held: boolean | undefined;
 
@@ -78,7 +87,8 @@ export class Reading {
     if (outlined === undefined || outlined.torn) return undefined;
     const reader = this.reader!;
     const change = { from, to, inserted: text.length };
-    const updated = updateOutline(outlined.root, reader, lines, this.lines, change);
+    const { root, looks } = outlined;
+    const updated = updateOutline(root, reader, lines, this.lines, change, looks);
     if (updated === undefined) return undefined;
     const { newer } = this.language;
     // The only thing that showed the version may be gone.
@@ -86,6 +96,7 @@ export class Reading {
     this.outlined = {
       root: updated.outline,
       torn: false,
+      looks: updated.looks,
       newer: outlined.newer || newer?.(updated.syntax) === true,
     };
     return updated.read;
@@ -133,11 +144,11 @@ export class Reading {
     return sequence && { parse, sequence };
   }
 
-  private get outline(): { root: Sequence; torn: boolean; newer: boolean } {
+  private get outline(): Outlined {
     if (this.outlined !== undefined) return this.outlined;
     const { syntax } = this;
     const root = Sequence.of(syntax, this.reader!.sequence);
     const newer = this.language.newer?.(syntax) === true;
-    return (this.outlined = { root, torn: syntax.torn, newer });
+    return (this.outlined = { root, torn: syntax.torn, looks: syntax.looks ?? [], newer });
   }
 }

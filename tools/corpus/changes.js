@@ -46,7 +46,7 @@ export function change(language, text, tries, row, report) {
     let now = text;
     const document = open(now);
     document.formatDocument();
-    let outline = outlineOf(language, now, kinds);
+    let known = outlineOf(language, now, kinds);
     for (let i = 0; i < Math.min(ROUND, left); i++) {
       const from = below(now.length + 1);
       const kind = below(10);
@@ -61,17 +61,18 @@ export function change(language, text, tries, row, report) {
       document.update([{ range, text: piece }]);
       const fresh = outlineOf(language, after, kinds);
       const updated =
-        outline
+        known
         && updateOutline(
-          outline,
+          known.outline,
           { parse: (whole) => language.parse(whole), sequence: kinds },
           lines,
           LineIndex.of(after),
           { from, to, inserted: piece.length },
+          known.looks,
         );
       if (updated !== undefined) row.reused++;
       const told = `${JSON.stringify({ from, to, piece })}`;
-      if (updated !== undefined && shape(updated.outline) !== shape(fresh)) {
+      if (updated !== undefined && shape(updated.outline) !== shape(fresh?.outline)) {
         row.outlines++;
         report(`the outline after ${told} is not what the text gives`);
       }
@@ -82,16 +83,18 @@ export function change(language, text, tries, row, report) {
           report(`the edits after ${told} are not what the text gives`);
         }
       }
-      outline = updated === undefined ? fresh : updated.outline;
+      known = updated ?? fresh;
       now = after;
     }
   }
 }
 
-/** The outline of a text; undefined where its brackets do not add up. */
+/** The outline of a text, and what was looked at beyond its unit; undefined where its brackets do not add up. */
 function outlineOf(language, text, kinds) {
   const syntax = language.parse(text);
-  return syntax.torn ? undefined : Sequence.of(syntax, kinds);
+  return syntax.torn
+    ? undefined
+    : { outline: Sequence.of(syntax, kinds), looks: syntax.looks ?? [] };
 }
 
 /** An outline as text. */

@@ -91,6 +91,11 @@ export class Excerpt {
     return this.path[this.path.length - 1]!;
   }
 
+  /** Whether what begins at an offset of the whole text is in it. */
+  holds(offset: number): boolean {
+    return this.pieces.some(({ from, to }) => offset >= from && offset < to);
+  }
+
   /** Where an offset of the whole text stands in the excerpt; what was cut counts as its end. */
   place(offset: number): number {
     return placeOf(this.pieces, this.places, offset);

@@ -23,6 +23,8 @@ export interface Updated {
   readonly outline: Sequence;
   /** The stretch of the old text outside which all reads as before; undefined where there is none. */
   readonly read: Span | undefined;
+  /** The units of the new text that were looked at beyond their end. */
+  readonly looks: readonly Span[];
   /** The excerpt that was read. */
   readonly syntax: Syntax;
   /** The same excerpt before the change. */
@@ -43,6 +45,7 @@ export function updateOutline(
   oldText: Source,
   newText: Source,
   change: Replacement,
+  looks: readonly Span[] = [],
 ): Updated | undefined {
   let size = -1;
   for (const around of TRIES) {
@@ -50,12 +53,15 @@ export function updateOutline(
     if (excerpt.cuts.length === 0) return undefined;
     if (excerpt.text.length === size) continue;
     size = excerpt.text.length;
+    // What was looked over and settled otherwise may settle otherwise now.
+    const { core } = excerpt;
+    if (looks.some((look) => look.from < core.from && look.to >= change.from)) return undefined;
     const update = new Update(reader, excerpt, newText, change);
     const outline = update.run();
     if (outline !== undefined) {
       const before = (): Syntax => reader.parse(excerpt.text);
       const read = changedLevel(excerpt.path, outline, change);
-      return { outline, read, syntax: update.syntax, before };
+      return { outline, read, syntax: update.syntax, looks: update.looks(looks), before };
     }
   }
   return undefined;
@@ -148,10 +154,29 @@ class Update {
     return root;
   }
 
+  /** The units of the new text that were looked at beyond their end, given those of the old. */
+  looks(known: readonly Span[]): Span[] {
+    const { excerpt, change, syntax } = this;
+    const unread = known.filter(({ from }) => !excerpt.holds(from));
+    const read = (syntax.looks ?? []).map(
+      ({ from, to }) => ({ from: this.begins(from), to: this.ends(to) }),
+    );
+    return [
+      ...unread.map((look) => (
+        look.from < change.from ? look : { from: this.moved(look.from), to: this.moved(look.to) }
+      )),
+      ...read,
+    ];
+  }
+
   /** The outline as it will be once the work is done; undefined where it does not fit the old one. */
   outline(): Sequence | undefined {
     const { syntax, excerpt } = this;
     if (syntax.torn) return undefined;
+    // A look over what was cut could have gone another way.
+    const places = excerpt.cuts.map((cut) => this.placeOf(cut));
+    const over = ({ from, to }: Span): boolean => places.some((at) => from < at && to >= at);
+    if (syntax.looks?.some(over) === true) return undefined;
     const root = this.sequence(syntax.tree.root, 0);
     return this.claimed === excerpt.cuts.length ? root : undefined;
   }

@@ -102,7 +102,10 @@ function leftBehind(changes: Change[], lines: LineIndex, line: number, rule: str
     changes.push({ from, to, text: "", rule });
 }
 
-/** In a block comment the new line gets the sign that the lines before it begin with. */
+/**
+ * In a block comment the new line gets the sign that the lines before it begin with, or where they have
+ * none the indentation of the last of them.
+ */
 function leader(
   { syntax, style, lines }: Context,
   comment: number,
@@ -110,23 +113,46 @@ function leader(
   start: number,
   rule: string,
 ): Change[] {
-  const { tokens } = syntax;
   const { text } = lines;
-  const previous = text.slice(lines.lineStart(line - 1), lines.lineEnd(line - 1)).trim();
-  const starred =
-    text.startsWith("/*", tokens.start(comment)) && /^(?:\/\*\*|\*(?!\/))/.test(previous);
-  if (!starred) return [];
-  const end = lines.lineEnd(line);
-  const rest = text.slice(start, end).trimStart();
-  const column = tokens.start(comment) - text.lastIndexOf("\n", tokens.start(comment)) - 1;
+  const opener = syntax.tokens.start(comment);
+  if (!text.startsWith("/*", opener)) return [];
+  const row = (n: number): string => text.slice(lines.lineStart(n), lines.lineEnd(n));
+  const previous = row(line - 1).trim();
+  const rest = row(line).trimStart();
   const changes: Change[] = [];
+  const end = lines.lineEnd(line);
+  if (!isStarred(text, opener, previous, end - rest.length)) {
+    // A paragraph goes on below its last line; after an empty line the next begins.
+    const above = previous === "" ? lines.lineAt(opener) : line - 1;
+    const indent = /^[ \t]*/.exec(row(above))![0];
+    pushChanges(changes, text, start, end - rest.length, indent, rule);
+    return changes;
+  }
   // A line that got nothing but its sign keeps no space behind it.
   const before = lines.lineEnd(line - 1);
   if (previous === "*" && text[before - 1] === " ")
     changes.push({ from: before - 1, to: before, text: "", rule });
+  const column = opener - text.lastIndexOf("\n", opener) - 1;
   const wanted = indentText(style, column + 1) + (rest.startsWith("*") ? "" : "* ");
   pushChanges(changes, text, start, end - rest.length, wanted, rule);
   return changes;
+}
+
+/**
+ * Whether the lines of a block comment begin with stars, as the line before tells, or where that opens
+ * the comment what follows at `offset`, or else the comment before it.
+ */
+function isStarred(text: string, opener: number, previous: string, offset: number): boolean {
+  if (/^\*(?!\/)/.test(previous)) return true;
+  if (!previous.startsWith("/**")) return false;
+  const close = text.indexOf("*/", offset);
+  const below = close < 0 ? "" : text.slice(offset, close).trimStart();
+  // With another comment in it, it is what follows a comment that is not closed yet.
+  if (below !== "" && !below.includes("/*")) return below.startsWith("*");
+  const last = text.lastIndexOf("*/", opener);
+  const first = last < 0 ? -1 : text.lastIndexOf("/*", last);
+  const inner = first < 0 ? null : /^[^\n]*\n\s*(?=\S)/.exec(text.slice(first, last + 2));
+  return inner === null || text[first + inner[0].length] === "*";
 }
 
 /** The token of several lines, or left open, within which `offset` stands; -1 for none. */

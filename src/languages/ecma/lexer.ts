@@ -23,6 +23,8 @@ export interface LexerMark {
 export class Lexer {
   readonly tokens: TokenTable;
   private at: number;
+  /** How far the text was looked at before the lexer went back. */
+  private seen = 0;
   private newLine = true;
   /** How many braces are open. */
   private braces = 0;
@@ -45,6 +47,7 @@ export class Lexer {
   }
 
   rewind({ at, count, newLine, braces, templates, lastKind, lastEnd }: LexerMark): void {
+    this.seen = Math.max(this.seen, this.at);
     this.at = at;
     this.newLine = newLine;
     this.braces = braces;
@@ -87,6 +90,13 @@ export class Lexer {
       this.token(start, c);
       return tokens.count - 1;
     }
+  }
+
+  /** How far the text was looked at beyond the last token since this was last asked; 0 for nowhere. */
+  lookedTo(): number {
+    const { seen } = this;
+    this.seen = 0;
+    return seen > this.at ? seen : 0;
   }
 
   /** The kind of the token after the last one, which stays unread. */

@@ -1,5 +1,5 @@
 import type { Engine } from "../../core/engine.js";
-import { applyEdits } from "../../core/text/edits.js";
+import { Hand } from "./hand.js";
 import { toType, type Miss } from "./typing.js";
 
 /**
@@ -16,35 +16,31 @@ export function retype(engine: Engine, languageId: string, text: string): {
   const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
   const misses: Miss[] = [];
   let lines = 0;
+  let above = "";
+  const document = engine.open({ uri: "replay:", languageId, text });
   for (let i = 1; i < rows.length; i++) {
     const wanted = rows[i]!;
-    if (wanted.trim() === "") continue;
-    lines++;
-    const above = `${rows.slice(0, i).join("\n")}\n`;
-    const below =
-      rows.slice(i + 1).map((row) => `\n${row}`).join("") + (text.endsWith("\n") ? "\n" : "");
-    const document = engine.open({ uri: "replay:", languageId, text: "" });
-    let line = "";
-    const ask = (character: string): void => {
-      const whole = above + line + below;
-      document.update([{ text: whole }]);
-      const { edits } = document.formatOnType(
-        { line: i, character: line.length },
-        character,
-        style,
-      );
-      if (edits.length > 0) line = applyEdits(whole, edits).split("\n")[i] ?? "";
-    };
-    ask("\n");
-    for (const character of toType(wanted, line)) {
-      line += character;
-      if (triggers.has(character)) ask(character);
+    if (wanted.trim() !== "") {
+      lines++;
+      // The line goes, with its line end, and is typed anew.
+      const start = { line: i - 1, character: rows[i - 1]!.length };
+      document.update([{ range: { start, end: { line: i, character: wanted.length } }, text: "" }]);
+      const hand = new Hand(document, style, above, rows[i - 1]!, i - 1);
+      hand.enter();
+      hand.ask("\n");
+      for (const character of toType(wanted, hand.line)) {
+        hand.type(character);
+        if (triggers.has(character)) hand.ask(character);
+      }
+      const { line } = hand;
+      // A depth that the text above cannot tell is nobody's fault.
+      const deeper =
+        line.length - line.trimStart().length > wanted.length - wanted.trimStart().length;
+      if (byIndentation && deeper && line.trim() === wanted.trim()) lines--;
+      else if (line.trimEnd() !== wanted) misses.push({ line: i, expected: wanted, actual: line });
+      hand.correct(`${above}${rows[i - 1]!}\n`, wanted);
     }
-    // A depth that the text above cannot tell is nobody's fault.
-    const deeper =
-      line.length - line.trimStart().length > wanted.length - wanted.trimStart().length;
-    if (byIndentation && deeper && line.trim() === wanted.trim()) lines--;
-    else if (line.trimEnd() !== wanted) misses.push({ line: i, expected: wanted, actual: line });
+    above += `${rows[i - 1]!}\n`;
   }
   return { lines, misses };
 }

@@ -1,5 +1,6 @@
 import type { Engine } from "../../core/engine.js";
-import { applyEdits, type TextEdit } from "../../core/text/edits.js";
+import type { TextEdit } from "../../core/text/edits.js";
+import { Hand } from "./hand.js";
 
 /** A line that did not come out as it stands in the file. */
 export interface Miss {
@@ -12,7 +13,10 @@ export interface Miss {
 export interface Played {
   readonly lines: number;
   readonly misses: readonly Miss[];
-  /** Lines that stand less deep than the text can tell, where indentation is what makes blocks. */
+  /**
+   * Lines that the text cannot tell: less deep ones where indentation is what makes blocks, and the first
+   * of a comment whose lines have no sign.
+   */
   readonly undecided: number;
   /** Edits that touched a line before the one being typed. */
   readonly trespasses: number;
@@ -28,52 +32,47 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
   const triggers = new Set(engine.triggerCharacters(languageId));
   const style = engine.open({ uri: "replay:", languageId, text }).style();
   const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
+  const hand = new Hand(document, style, "", "", 0);
   const misses: Miss[] = [];
   let undecided = 0;
   let trespasses = 0;
-  let done = "";
-  let line = "";
+  let above = "";
 
-  const ask = (character: string): void => {
-    document.update([{ text: done + line }]);
-    const number = done.split("\n").length - 1;
-    const { edits } = document.formatOnType(
-      { line: number, character: line.length },
-      character,
-      style,
-    );
-    if (
-      edits.some(({ range }) => range.start.line < number && !trims(done, range.start.line, edits))
-    ) trespasses++;
-    const after = applyEdits(done + line, edits);
-    const at = after.lastIndexOf("\n") + 1;
-    done = after.slice(0, at);
-    line = after.slice(at);
+  const ask = (character: string, number: number): void => {
+    const before = hand.above;
+    const edits = hand.ask(character);
+    const strays = ({ range }: TextEdit): boolean =>
+      range.start.line < number && !trims(before, range.start.line, edits);
+    if (edits.some(strays)) trespasses++;
   };
 
   expected.forEach((wanted, i) => {
     if (i > 0) {
-      done += `${line}\n`;
-      line = "";
-      ask("\n");
+      hand.enter();
+      ask("\n", i);
     }
-    const typed = toType(wanted, line);
     if (wanted.trim() !== "") {
-      for (const character of typed) {
-        line += character;
-        if (triggers.has(character)) ask(character);
+      for (const character of toType(wanted, hand.line)) {
+        hand.type(character);
+        if (triggers.has(character)) ask(character, i);
       }
     }
     // White space at the end is the next Enter's to take away.
+    const { line } = hand;
     const right = line.trimEnd() === wanted;
-    const deeper = indentOf(line) > indentOf(wanted);
-    if (!right && byIndentation && deeper && line.trim() === wanted.trim()) undecided++;
+    const deeper = indentOf(line) > indentOf(wanted) && line.trim() === wanted.trim();
+    if (!right && ((byIndentation && deeper) || opensComment(expected[i - 1], wanted, line)))
+      undecided++;
     else if (!right) misses.push({ line: i, expected: wanted, actual: line });
-    done = expected.slice(0, i).map((row) => `${row}\n`).join("");
-    line = right ? line : wanted;
+    hand.correct(above, right ? line : wanted);
+    above += `${wanted}\n`;
   });
   return { lines: expected.length, misses, undecided, trespasses };
 }
+
+/** Whether a line is the first of a comment, which does not tell yet that its lines have no sign. */
+const opensComment = (before: string | undefined, wanted: string, line: string): boolean =>
+  before?.trim() === "/**" && line.trim() === `* ${wanted.trim()}`;
 
 const indentOf = (line: string): number => line.length - line.trimStart().length;
 

@@ -1,3 +1,4 @@
+import type { Look } from "../../../core/language.js";
 import { DEPTH_LIMIT, Parser } from "../../../core/syntax/parser.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { indentColumn, lineColumn } from "../../../core/text/width.js";
@@ -32,6 +33,8 @@ export abstract class EcmaBase extends Parser {
   torn = false;
   /** What would close the constructs that the end of the text left open, innermost first. */
   readonly closers: string[] = [];
+  /** Where a unit began that was looked at beyond its end, and how far. */
+  readonly looks: Look[] = [];
   /** `in` is no operator: the head of a `for`. */
   protected noIn = false;
 
@@ -140,6 +143,12 @@ export abstract class EcmaBase extends Parser {
     return false;
   }
 
+  /** Notes how far beyond its end the unit that began at token `first` was looked at. */
+  protected noteLook(first: number): void {
+    const to = this.lexer.lookedTo();
+    if (to > 0) this.looks.push({ from: this.tokens.start(first), to });
+  }
+
   // Depth
 
   /** Runs a rule one level deeper; past the limit the rest of the construct is one unparsed node. */
@@ -210,6 +219,12 @@ export abstract class EcmaBase extends Parser {
   /** Notes what would close a construct, where the text ends within it. */
   protected leftOpen(closer: string): void {
     if (this.kind === T.End) this.closers.push(closer);
+  }
+
+  /** Takes the colon of a conditional. */
+  protected otherwise(): boolean {
+    this.leftOpen(": x");
+    return this.expect(T.Colon);
   }
 
   protected columnOf(t: number): number {

@@ -120,7 +120,7 @@ export abstract class ExpressionParser extends JsxParser {
       this.inBranch = true;
       this.withIn(this.oneAssignment);
       this.inBranch = outer;
-      if (!this.expect(T.Colon)) break;
+      if (!this.otherwise()) break;
       const other = this.at;
       if (this.atYield()) {
         this.yieldExpression();

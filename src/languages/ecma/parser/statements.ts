@@ -11,9 +11,9 @@ import { MemberParser } from "./members.js";
 export function parseEcma(text: string, dialect: Dialect): Syntax {
   const first = new StatementParser(new Lexer(text), dialect, false);
   const tree = first.program();
-  if (!first.torn) return { tokens: first.tokens, tree, torn: false };
+  if (!first.torn) return { tokens: first.tokens, tree, torn: false, looks: first.looks };
   const second = new StatementParser(new Lexer(text), dialect, true);
-  return { tree: second.program(), tokens: second.tokens, torn: true };
+  return { tree: second.program(), tokens: second.tokens, torn: true, looks: [] };
 }
 
 /** What would close all that is open at the end of a text, innermost first. */
@@ -94,6 +94,7 @@ class StatementParser extends MemberParser {
       this.finish(N.Unparsed, first);
     }
     this.missing = outer;
+    this.noteLook(first);
   }
 
   private skipToStatement(opener: number): void {

@@ -51,7 +51,7 @@ export abstract class TypeParser extends EcmaBase {
     this.noConditional = outer;
     if (this.expect(T.Question)) {
       this.type();
-      if (this.expect(T.Colon)) this.type();
+      if (this.otherwise()) this.type();
     }
     this.finish(N.ConditionalType, first);
   }
@@ -307,6 +307,7 @@ export abstract class TypeParser extends EcmaBase {
       }
       if (this.missing) this.finish(N.Unparsed, first);
       this.missing = outer || (this.missing && !alone);
+      if (alone) this.noteLook(first);
     }
     this.close(T.RightBrace, opener);
     return mapped;

@@ -1,0 +1,80 @@
+import type { Document } from "../../core/document.js";
+import type { Style } from "../../core/style/style.js";
+import { applyEdits, type TextEdit } from "../../core/text/edits.js";
+
+/** Types into one line of a document, and keeps beside it what stands above and on the line. */
+export class Hand {
+  /** How much of the line the document has already. */
+  private written = 0;
+
+  constructor(
+    private readonly document: Document,
+    private readonly style: Style,
+    /** All that stands before the line, line ends included. */
+    public above: string,
+    /** What is on the line so far. */
+    public line: string,
+    private number: number,
+  ) {
+    this.written = line.length;
+  }
+
+  /** Types characters that nobody is asked about. */
+  type(text: string): void {
+    this.line += text;
+  }
+
+  /** Enter at the end of the line. */
+  enter(): void {
+    this.send("\n");
+    this.above += `${this.line}\n`;
+    this.line = "";
+    this.number++;
+    this.written = 0;
+  }
+
+  /** Asks about the last character typed and takes the answer. */
+  ask(character: string): readonly TextEdit[] {
+    this.send("");
+    const caret = { line: this.number, character: this.line.length };
+    const { edits } = this.document.formatOnType(caret, character, this.style);
+    if (edits.length === 0) return edits;
+    // From the last to the first, so that none moves what another speaks of.
+    this.document.update(
+      [...edits].reverse().map(({ range, newText }) => ({ range, text: newText })),
+    );
+    const after = applyEdits(this.above + this.line, edits);
+    const at = after.lastIndexOf("\n") + 1;
+    this.above = after.slice(0, at);
+    this.line = after.slice(at);
+    this.number = after.split("\n").length - 1;
+    this.written = this.line.length;
+    return edits;
+  }
+
+  /** Has the document and what is kept here read otherwise, where something came out wrong. */
+  correct(above: string, line: string): void {
+    this.send("");
+    const end = { line: this.number, character: this.line.length };
+    if (above !== this.above)
+      this.document.update([{
+        range: { start: { line: 0, character: 0 }, end },
+        text: above + line,
+      }]);
+    else if (line !== this.line)
+      this.document.update([{
+        range: { start: { line: this.number, character: 0 }, end },
+        text: line,
+      }]);
+    this.above = above;
+    this.line = line;
+    this.written = line.length;
+  }
+
+  private send(more: string): void {
+    const text = this.line.slice(this.written) + more;
+    const at = { line: this.number, character: this.written };
+    if (text !== "") this.document.update([{ range: { start: at, end: at }, text }]);
+    this.written = this.line.length;
+  }
+}
