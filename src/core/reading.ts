@@ -125,7 +125,12 @@ export class Reading {
     const { reader, lines } = this;
     if (reader === undefined || this.holds) return undefined;
     const { root, torn, newer } = this.outline;
-    const excerpt = Excerpt.of(lines, root, focus, options);
+    const excerpt = Excerpt.of(
+      lines,
+      root,
+      focus,
+      { ...options, unparsed: this.language.unparsed },
+    );
     if (excerpt.cuts.length === 0) return undefined;
     const syntax = torn ? reader.parse(excerpt.text) : readExcerpt(reader, excerpt, lines);
     if (syntax === undefined) return undefined;

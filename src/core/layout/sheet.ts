@@ -164,6 +164,7 @@ export class Frames {
   private parents: Int32Array;
   /** Of the few frames that have one. */
   private readonly hugs = new Map<number, number>();
+  private readonly reaches = new Map<number, number>();
   private readonly leaders = new Map<number, number>();
   private flags: Uint8Array;
   private steps: Uint8Array;
@@ -207,6 +208,15 @@ export class Frames {
 
   setHug(f: number, gap: number): void {
     this.hugs.set(f, gap);
+  }
+
+  /** The gap up to which the frame must fit with what follows it, though that could split; 0 for none. */
+  reach(f: number): number {
+    return this.reaches.size === 0 ? 0 : this.reaches.get(f) ?? 0;
+  }
+
+  setReach(f: number, gap: number): void {
+    this.reaches.set(f, gap);
   }
 
   /** The frame before it whose split splits this one too, or `ROOT`. */

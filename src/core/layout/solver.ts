@@ -218,6 +218,8 @@ class Solver {
     const room = this.limit - this.column;
     const { upTo, nextEnd } = this.measure;
     const ends = nextEnd[f]!;
+    const reach = Math.min(frames.reach(f), ends);
+    if (reach > 0 && upTo[reach]! - upTo[begin]! > room) return State.Split;
     if (ends < end) {
       const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
       const hug = frames.hug(f);

@@ -41,6 +41,8 @@ export interface ExcerptOptions {
   readonly around: number;
   /** Whether the text at the focus has changed, so that what stands behind it may read otherwise. */
   readonly changed?: boolean;
+  /** The kind of units that did not parse; those before the focus are kept. */
+  readonly unparsed?: number;
   /** Whether units that the focus touches are kept with all that is in them. */
   readonly whole?: boolean;
 }
@@ -169,7 +171,9 @@ class Builder {
     const first = Math.max(0, sequence.unitAt(focus.from - base));
     let last = first;
     while (last < count - 1 && to(last) < focus.to) last++;
-    const keepFrom = Math.max(0, first - options.around - 1);
+    let keepFrom = Math.max(0, first - options.around - 1);
+    // Pieces of what does not parse may be the beginning of what stands at the focus.
+    while (keepFrom > 0 && sequence.unitKind(keepFrom) === options.unparsed) keepFrom--;
     const keepTo = Math.min(count - 1, last + options.around + 1);
     const [begin, end] = this.lines(sequence, base, keepFrom, keepTo);
     const before = first - options.around - 1;

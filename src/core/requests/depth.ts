@@ -2,6 +2,8 @@ import type { Language, Syntax } from "../language.js";
 import { solve } from "../layout/solver.js";
 import { forceLine } from "../layout/trivia.js";
 import type { Style } from "../style/style.js";
+import { TokenFlag } from "../syntax/tokens.js";
+import { NONE } from "../syntax/tree.js";
 import { demands } from "./document.js";
 
 /** A word that stands for whatever may come next. */
@@ -49,21 +51,50 @@ export function columnAfter(
   if (line !== "" && beginsWith(closed, line)) {
     return columnOf(language, before, closed, style) ?? previousColumn(before, style);
   }
+  let likely: number | undefined;
   for (const rest of rests) {
     const own = line === "" ? PLACEHOLDER : line + rest;
-    const column = columnOf(language, before, own + typing.closers(before + own), style);
-    if (column !== undefined) return column;
+    const read = readLine(language, before, own + typing.closers(before + own));
+    const column = read && lineColumns(language, read.syntax, style, [read.token])[0];
+    if (read?.parses === true && column !== undefined) return column;
+    likely ??= column;
   }
-  return previousColumn(before, style);
+  return likely ?? previousColumn(before, style);
 }
 
-/** The column of the line that `after` begins, where the two make a whole text that parses. */
-function columnOf(language: Language, before: string, after: string, style: Style): number
-  | undefined {
-    const syntax = language.parse(before + after);
-    const t = tokenAt(syntax, before.length);
-    return t < 0 ? undefined : lineColumns(language, syntax, style, [t])[0];
+/** The column of the line that `after` begins, where the two make a whole text. */
+function columnOf(
+  language: Language,
+  before: string,
+  after: string,
+  style: Style,
+): number | undefined {
+  const read = readLine(language, before, after);
+  return read && lineColumns(language, read.syntax, style, [read.token])[0];
+}
+
+interface Read {
+  readonly syntax: Syntax;
+  /** The token with which the line begins. */
+  readonly token: number;
+  /** Whether it is part of what parses. */
+  readonly parses: boolean;
+}
+
+/** A text read together with the line that `after` begins. */
+function readLine(language: Language, before: string, after: string): Read | undefined {
+  const syntax = language.parse(before + after);
+  const token = tokenAt(syntax, before.length);
+  if (token < 0) return undefined;
+  const { tree } = syntax;
+  let node = tree.root;
+  while (node !== NONE && tree.kind(node) !== language.unparsed) {
+    let child = tree.child(node);
+    while (child !== NONE && tree.end(child) <= token) child = tree.next(child);
+    node = child !== NONE && tree.first(child) <= token ? child : NONE;
   }
+  return { syntax, token, parses: node === NONE };
+}
 
 /** Whether a line that begins so closes what is innermost open; a tag may end in two ways. */
 const beginsWith = (closers: string, line: string): boolean =>
@@ -79,6 +110,20 @@ export function tokenAt({ tokens }: Syntax, offset: number): number {
     else high = middle;
   }
   return low < tokens.count && tokens.start(low) === offset ? low : -1;
+}
+
+/** The token of several lines, or left open, within which `offset` stands; -1 for none. */
+export function tokenAround({ tokens }: Syntax, offset: number): number {
+  let low = 0;
+  let high = tokens.count - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (tokens.start(middle) < offset) low = middle;
+    else high = middle - 1;
+  }
+  if (tokens.count === 0 || tokens.start(low) >= offset) return -1;
+  const open = tokens.has(low, TokenFlag.Continues) && tokens.has(low, TokenFlag.MultiLine);
+  return offset < tokens.end(low) || (open && offset === tokens.end(low)) ? low : -1;
 }
 
 /** The column of the last line that is not blank, one step in where it ends with an opening bracket. */

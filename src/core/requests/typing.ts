@@ -1,13 +1,13 @@
-import type { Language, Syntax } from "../language.js";
+import type { Language } from "../language.js";
 import { LINE_ENDS, indentText } from "../style/indent.js";
-import type { Style } from "../style/style.js";
-import { TokenFlag } from "../syntax/tokens.js";
 import { NONE, type Tree } from "../syntax/tree.js";
 import type { Change } from "../text/edits.js";
 import type { LineIndex, Lines } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import { lineColumn } from "../text/width.js";
-import { columnAfter } from "./depth.js";
+import { continueComment, endComment, isCommentEnd } from "./comment.js";
+import type { Context } from "./context.js";
+import { columnAfter, tokenAround, tokenAt } from "./depth.js";
 import { formatLines } from "./selection.js";
 
 /** What typing one character brings about. */
@@ -19,19 +19,11 @@ export interface Typed {
 
 /** What may close something and stand first on its line. */
 const CLOSING = new Set(["}", ")", "]", "{", ">", "/>", "</"]);
+/** Behind this a brace opens a block; elsewhere it begins a value, which stays where Enter put it. */
+const HEADER = /[\p{L}\p{N}_$)\]>]\s*$/u;
 /** A line that is whole as it stands. */
 const WHOLE = [""];
 const PAIRS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
-
-/** Everything that a typing request looks at. */
-interface Context {
-  readonly language: Language;
-  readonly lines: LineIndex;
-  readonly syntax: Syntax;
-  readonly style: Style;
-  /** UTF-16 offset just after the typed character. */
-  readonly offset: number;
-}
 
 /** Answers for one typed character; `\n` stands for Enter whatever the line ends are. */
 export function formatTyped(context: Context, character: string): Typed {
@@ -61,7 +53,7 @@ function entered(context: Context): Change[] | Typed {
   const changes: Change[] = [];
   const inside = tokenAround(syntax, offset);
   if (inside >= 0)
-    return syntax.tokens.isTrivia(inside) ? leader(context, inside, line, start, rule) : changes;
+    return syntax.tokens.isTrivia(inside) ? continueComment(context, inside) : changes;
   const before = text.slice(0, start);
   leftBehind(changes, lines, line - 1, rule);
   const end = lines.lineEnd(line);
@@ -102,73 +94,6 @@ function leftBehind(changes: Change[], lines: LineIndex, line: number, rule: str
     changes.push({ from, to, text: "", rule });
 }
 
-/**
- * In a block comment the new line gets the sign that the lines before it begin with, or where they have
- * none the indentation of the last of them.
- */
-function leader(
-  { syntax, style, lines }: Context,
-  comment: number,
-  line: number,
-  start: number,
-  rule: string,
-): Change[] {
-  const { text } = lines;
-  const opener = syntax.tokens.start(comment);
-  if (!text.startsWith("/*", opener)) return [];
-  const row = (n: number): string => text.slice(lines.lineStart(n), lines.lineEnd(n));
-  const previous = row(line - 1).trim();
-  const rest = row(line).trimStart();
-  const changes: Change[] = [];
-  const end = lines.lineEnd(line);
-  if (!isStarred(text, opener, previous, end - rest.length)) {
-    // A paragraph goes on below its last line; after an empty line the next begins.
-    const above = previous === "" ? lines.lineAt(opener) : line - 1;
-    const indent = /^[ \t]*/.exec(row(above))![0];
-    pushChanges(changes, text, start, end - rest.length, indent, rule);
-    return changes;
-  }
-  // A line that got nothing but its sign keeps no space behind it.
-  const before = lines.lineEnd(line - 1);
-  if (previous === "*" && text[before - 1] === " ")
-    changes.push({ from: before - 1, to: before, text: "", rule });
-  const column = opener - text.lastIndexOf("\n", opener) - 1;
-  const wanted = indentText(style, column + 1) + (rest.startsWith("*") ? "" : "* ");
-  pushChanges(changes, text, start, end - rest.length, wanted, rule);
-  return changes;
-}
-
-/**
- * Whether the lines of a block comment begin with stars, as the line before tells, or where that opens
- * the comment what follows at `offset`, or else the comment before it.
- */
-function isStarred(text: string, opener: number, previous: string, offset: number): boolean {
-  if (/^\*(?!\/)/.test(previous)) return true;
-  if (!previous.startsWith("/**")) return false;
-  const close = text.indexOf("*/", offset);
-  const below = close < 0 ? "" : text.slice(offset, close).trimStart();
-  // With another comment in it, it is what follows a comment that is not closed yet.
-  if (below !== "" && !below.includes("/*")) return below.startsWith("*");
-  const last = text.lastIndexOf("*/", opener);
-  const first = last < 0 ? -1 : text.lastIndexOf("/*", last);
-  const inner = first < 0 ? null : /^[^\n]*\n\s*(?=\S)/.exec(text.slice(first, last + 2));
-  return inner === null || text[first + inner[0].length] === "*";
-}
-
-/** The token of several lines, or left open, within which `offset` stands; -1 for none. */
-function tokenAround({ tokens }: Syntax, offset: number): number {
-  let low = 0;
-  let high = tokens.count - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (tokens.start(middle) < offset) low = middle;
-    else high = middle - 1;
-  }
-  if (tokens.count === 0 || tokens.start(low) >= offset) return -1;
-  const open = tokens.has(low, TokenFlag.Continues) && tokens.has(low, TokenFlag.MultiLine);
-  return offset < tokens.end(low) || (open && offset === tokens.end(low)) ? low : -1;
-}
-
 // Other characters
 
 /** What stands on the line up to the caret, without indentation. */
@@ -185,42 +110,19 @@ export function maySettle(
   if (character === "\n" || character === ";" || character === "}") return true;
   const head = headOf(lines, offset);
   return (
-    CLOSING.has(head)
-    || language.typing.words.has(head)
-    || head === COMMENT_END
-    || head === SPLIT_COMMENT_END
+    CLOSING.has(head) || language.typing.words.has(head) || isCommentEnd(head)
   );
 }
-
-/** What a comment's end reads behind the leader that Enter brought. */
-const COMMENT_END = "* /";
-/** What it reads once that was put together, and another slash follows. */
-const SPLIT_COMMENT_END = "*//";
 
 function settled(context: Context, character: string): Change[] {
   const { language, lines, offset, style } = context;
   const start = lines.lineStart(lines.lineAt(offset));
   const head = headOf(lines, offset);
   const rests = language.typing.words.get(head);
-  const ends = character === ";" || character === "}";
-  const closesComment = head === COMMENT_END;
-  const closer = CLOSING.has(head);
-  const around = tokenAround(context.syntax, offset);
-  if (around >= 0) {
-    // The space that the leader brought gives way to the comment's end.
-    const gap = {
-      from: offset - 2,
-      to: offset - 1,
-      text: "",
-      rule: `${language.name}/comment-end`,
-    };
-    return closesComment && context.syntax.tokens.isTrivia(around) ? [gap] : [];
-  }
-  if (closesComment) return [];
-  if (head === SPLIT_COMMENT_END) {
-    // It was no end: a line comment in the comment's text.
-    return [{ from: offset - 2, to: offset - 2, text: " ", rule: `${language.name}/comment-end` }];
-  }
+  const ends = character === ";" || (character === "}" && language.typing.blocks === undefined);
+  const closer = CLOSING.has(head) && (head !== "{" || HEADER.test(lines.text.slice(0, start)));
+  if (isCommentEnd(head)) return endComment(context, head);
+  if (tokenAround(context.syntax, offset) >= 0) return [];
   if (closer || rests !== undefined) {
     const from = offset - head.length;
     const changes: Change[] = [];
@@ -235,7 +137,8 @@ function settled(context: Context, character: string): Change[] {
     );
     if (changes.length > 0 || !ends) return changes;
   }
-  return ends ? settleUnit(context) : [];
+  // Within a string or a comment the sign ends nothing.
+  return ends && tokenAt(context.syntax, offset - 1) >= 0 ? settleUnit(context) : [];
 }
 
 function headColumn(

@@ -1,6 +1,6 @@
 import type { Engine } from "../../core/engine.js";
 import { Hand } from "./hand.js";
-import { toType, type Miss } from "./typing.js";
+import { opensComment, proseLines, toType, type Miss } from "./typing.js";
 
 /**
  * Retypes each line of a text in its place: the caret goes to the end of the line before, Enter makes a
@@ -15,6 +15,7 @@ export function retype(engine: Engine, languageId: string, text: string): {
   const triggers = new Set(engine.triggerCharacters(languageId));
   const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
   const misses: Miss[] = [];
+  const prose = proseLines(engine, languageId, text);
   let lines = 0;
   let above = "";
   const document = engine.open({ uri: "replay:", languageId, text });
@@ -36,7 +37,10 @@ export function retype(engine: Engine, languageId: string, text: string): {
       // A depth that the text above cannot tell is nobody's fault.
       const deeper =
         line.length - line.trimStart().length > wanted.length - wanted.trimStart().length;
-      if (byIndentation && deeper && line.trim() === wanted.trim()) lines--;
+      const told = !(byIndentation && deeper) && !prose.has(i);
+      const untold =
+        (!told && line.trim() === wanted.trim()) || opensComment(rows[i - 1], wanted, line);
+      if (line.trimEnd() !== wanted && untold) lines--;
       else if (line.trimEnd() !== wanted) misses.push({ line: i, expected: wanted, actual: line });
       hand.correct(`${above}${rows[i - 1]!}\n`, wanted);
     }

@@ -1,5 +1,6 @@
 import type { Engine } from "../../core/engine.js";
 import type { TextEdit } from "../../core/text/edits.js";
+import { LineIndex } from "../../core/text/lines.js";
 import { Hand } from "./hand.js";
 
 /** A line that did not come out as it stands in the file. */
@@ -14,8 +15,8 @@ export interface Played {
   readonly lines: number;
   readonly misses: readonly Miss[];
   /**
-   * Lines that the text cannot tell: less deep ones where indentation is what makes blocks, and the first
-   * of a comment whose lines have no sign.
+   * Lines that the text cannot tell: less deep ones where indentation is what makes blocks, and text
+   * in comments whose lines have no sign.
    */
   readonly undecided: number;
   /** Edits that touched a line before the one being typed. */
@@ -32,6 +33,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
   const triggers = new Set(engine.triggerCharacters(languageId));
   const style = engine.open({ uri: "replay:", languageId, text }).style();
   const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
+  const prose = proseLines(engine, languageId, text);
   const hand = new Hand(document, style, "", "", 0);
   const misses: Miss[] = [];
   let undecided = 0;
@@ -61,8 +63,8 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
     const { line } = hand;
     const right = line.trimEnd() === wanted;
     const deeper = indentOf(line) > indentOf(wanted) && line.trim() === wanted.trim();
-    if (!right && ((byIndentation && deeper) || opensComment(expected[i - 1], wanted, line)))
-      undecided++;
+    const told = !(byIndentation && deeper) && !(prose.has(i) && line.trim() === wanted.trim());
+    if (!right && (!told || opensComment(expected[i - 1], wanted, line))) undecided++;
     else if (!right) misses.push({ line: i, expected: wanted, actual: line });
     hand.correct(above, right ? line : wanted);
     above += `${wanted}\n`;
@@ -70,8 +72,21 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
   return { lines: expected.length, misses, undecided, trespasses };
 }
 
+/** The lines that begin inside a comment: how deep its text stands is the author's. */
+export function proseLines(engine: Engine, languageId: string, text: string): Set<number> {
+  const { tokens } = engine.language(languageId)!.parse(text);
+  const lines = LineIndex.of(text);
+  const found = new Set<number>();
+  for (let t = 0; t < tokens.count; t++) {
+    if (!tokens.isTrivia(t)) continue;
+    const last = lines.lineAt(tokens.end(t) - 1);
+    for (let line = lines.lineAt(tokens.start(t)) + 1; line <= last; line++) found.add(line);
+  }
+  return found;
+}
+
 /** Whether a line is the first of a comment, which does not tell yet that its lines have no sign. */
-const opensComment = (before: string | undefined, wanted: string, line: string): boolean =>
+export const opensComment = (before: string | undefined, wanted: string, line: string): boolean =>
   before?.trim() === "/**" && line.trim() === `* ${wanted.trim()}`;
 
 const indentOf = (line: string): number => line.length - line.trimStart().length;

@@ -28,6 +28,15 @@ export abstract class ListLayout extends LayoutBase {
   /** Whether the author began a line before a dot. */
   protected abstract dotOnNewLine(node: number): boolean;
 
+  /** Parameters split before the type that the function answers does. */
+  private reachOverType(frame: number, node: number): void {
+    const { tree, tokens } = this;
+    const type = tree.next(node);
+    if (this.kindOf(type) !== N.Annotation) return;
+    const behind = tokens.skipTrivia(tree.end(type));
+    if (behind < tokens.count) this.sheet.frames.setReach(frame, behind + 1);
+  }
+
   protected bracket(node: number): void {
     const { tree, tokens, sheet } = this;
     const kind: N = tree.kind(node);
@@ -49,6 +58,7 @@ export abstract class ListLayout extends LayoutBase {
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
     const hug = this.hugOf(kind, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
+    else if (kind === N.Parameters) this.reachOverType(frame, node);
     const hang = (items.count > 1 && kind !== N.ForHead) || kind === N.JsxExpression ? 1 : 0;
     const edge = padded ? Demand.Fold : Demand.Seam;
     let child = tree.child(node);

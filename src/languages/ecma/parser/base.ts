@@ -221,6 +221,12 @@ export abstract class EcmaBase extends Parser {
     if (this.kind === T.End) this.closers.push(closer);
   }
 
+  /** Something is not there that the grammar wants, and that would read so at the end of the text. */
+  protected lacks(text: string): void {
+    this.leftOpen(text);
+    this.missing = true;
+  }
+
   /** Takes the colon of a conditional. */
   protected otherwise(): boolean {
     this.leftOpen(": x");

@@ -25,6 +25,7 @@ export abstract class MemberParser extends ExpressionParser {
     else this.missing = true;
     if (this.dialect.types) this.annotation();
     if (this.kind !== T.LeftBrace) {
+      this.leftOpen(" {}");
       if (!this.dialect.types) this.missing = true;
       return false;
     }
@@ -171,7 +172,7 @@ export abstract class MemberParser extends ExpressionParser {
     }
     this.heritage("implements");
     if (this.kind === T.LeftBrace) this.classBody();
-    else this.missing = true;
+    else this.lacks(" {}");
     this.finish(kind, first);
   }
 

@@ -84,6 +84,7 @@ class StatementParser extends MemberParser {
     const first = this.at;
     const outer = this.missing;
     this.missing = false;
+    this.leftOpen(" {}");
     if (!this.tooDeep()) {
       this.depth++;
       this.statementHere(opener);
@@ -306,11 +307,13 @@ class StatementParser extends MemberParser {
       this.next();
       this.next();
       if (this.atLess()) this.typeParameters();
-      return this.kind === T.Assign;
+      // What ends with the text may yet become one.
+      if (this.kind === T.End) this.missing = false;
+      return this.kind === T.Assign || this.kind === T.End;
     });
     if (!header) return false;
-    this.next();
-    this.type();
+    if (this.eat(T.Assign)) this.type();
+    else this.lacks(" = x");
     this.terminated(N.TypeAlias, first, opener);
     return true;
   }
@@ -472,7 +475,7 @@ class StatementParser extends MemberParser {
     this.next();
     this.condition();
     if (this.kind === T.LeftBrace) this.switchBody();
-    else this.missing = true;
+    else this.lacks(" {}");
     this.finish(N.Switch, first);
   }
 
@@ -534,7 +537,7 @@ class StatementParser extends MemberParser {
 
   private braced(): void {
     if (this.kind === T.LeftBrace) this.block(N.Block);
-    else this.missing = true;
+    else this.lacks(" {}");
   }
 
   // Modules

@@ -1,0 +1,110 @@
+import { indentText } from "../style/indent.js";
+import type { Style } from "../style/style.js";
+import type { Change } from "../text/edits.js";
+import type { LineIndex } from "../text/lines.js";
+import { pushChanges } from "../text/minimise.js";
+import type { Context } from "./context.js";
+import { tokenAround } from "./depth.js";
+
+/** A comment's end, first on its line. */
+const END = "*/";
+/** The same behind the leader that Enter brought. */
+const SPACED_END = "* /";
+/** What it reads once that was put together, and another slash follows. */
+const SPLIT_END = "*//";
+
+/** Whether a line so far is one that may end a block comment. */
+export const isCommentEnd = (head: string): boolean =>
+  head === END || head === SPACED_END || head === SPLIT_END;
+
+/** Answers for a slash that ends a block comment, or that follows such an end. */
+export function endComment(
+  { language, syntax, style, lines, offset }: Context,
+  head: string,
+): Change[] {
+  const rule = `${language.name}/comment-end`;
+  const around = tokenAround(syntax, offset);
+  if (head === SPACED_END) {
+    // The space that the leader brought gives way to the comment's end.
+    const comment = around >= 0 && syntax.tokens.isTrivia(around);
+    return comment ? [{ from: offset - 2, to: offset - 1, text: "", rule }] : [];
+  }
+  // It was no end: a line comment in the comment's text.
+  if (head === SPLIT_END)
+    return around >= 0 ? [] : [{ from: offset - 2, to: offset - 2, text: " ", rule }];
+  const comment = tokenAround(syntax, offset - 1);
+  if (comment < 0 || !syntax.tokens.isTrivia(comment)) return [];
+  const opener = syntax.tokens.start(comment);
+  const line = lines.lineAt(offset);
+  const above = lines.text.slice(lines.lineStart(line - 1), lines.lineEnd(line - 1)).trimStart();
+  const from = lines.lineAt(opener);
+  if (from === line) return [];
+  const starred = above.startsWith("*") || (from === line - 1 && above.startsWith("/**"));
+  const wanted = starred ? starIndent(lines, opener, style) : leadOf(lines, opener);
+  const changes: Change[] = [];
+  pushChanges(changes, lines.text, lines.lineStart(line), offset - head.length, wanted, rule);
+  return changes;
+}
+
+/**
+ * In a block comment the new line gets the sign that the lines before it begin with, or where they have
+ * none the indentation of the last of them.
+ */
+export function continueComment(
+  { language, syntax, style, lines, offset }: Context,
+  comment: number,
+): Change[] {
+  const { text } = lines;
+  const line = lines.lineAt(offset);
+  const start = lines.lineStart(line);
+  const rule = `${language.name}/new-line`;
+  const opener = syntax.tokens.start(comment);
+  if (!text.startsWith("/*", opener)) return [];
+  const row = (n: number): string => text.slice(lines.lineStart(n), lines.lineEnd(n));
+  const previous = row(line - 1).trim();
+  const rest = row(line).trimStart();
+  const changes: Change[] = [];
+  const end = lines.lineEnd(line);
+  if (!isStarred(text, opener, previous, end - rest.length)) {
+    // A paragraph goes on below its last line; after an empty line the next begins.
+    const above = previous === "" ? lines.lineAt(opener) : line - 1;
+    const indent = /^[ \t]*/.exec(row(above))![0];
+    pushChanges(changes, text, start, end - rest.length, indent, rule);
+    return changes;
+  }
+  // A line that got nothing but its sign keeps no space behind it.
+  const before = lines.lineEnd(line - 1);
+  if (previous === "*" && text[before - 1] === " ")
+    changes.push({ from: before - 1, to: before, text: "", rule });
+  const wanted = starIndent(lines, opener, style) + (rest.startsWith("*") ? "" : "* ");
+  pushChanges(changes, text, start, end - rest.length, wanted, rule);
+  return changes;
+}
+
+/**
+ * Whether the lines of a block comment begin with stars, as the line before tells, or where that opens
+ * the comment what follows at `offset`, or else the comment before it.
+ */
+function isStarred(text: string, opener: number, previous: string, offset: number): boolean {
+  if (/^\*(?!\/)/.test(previous)) return true;
+  if (!previous.startsWith("/**")) return false;
+  const close = text.indexOf("*/", offset);
+  const below = close < 0 ? "" : text.slice(offset, close).trimStart();
+  // With another comment in it, it is what follows a comment that is not closed yet.
+  if (below !== "" && !below.includes("/*")) return below.startsWith("*");
+  const last = text.lastIndexOf("*/", opener);
+  const first = last < 0 ? -1 : text.lastIndexOf("/*", last);
+  const inner = first < 0 ? null : /^[^\n]*\n\s*(?=\S)/.exec(text.slice(first, last + 2));
+  return inner === null || text[first + inner[0].length] === "*";
+}
+
+/** The white space at the beginning of the line that holds `offset`. */
+const leadOf = (lines: LineIndex, offset: number): string =>
+  /^[ \t]*/.exec(lines.text.slice(lines.lineStart(lines.lineAt(offset)), offset))![0];
+
+/** What stands before stars: they are one column behind the sign that opens the comment. */
+function starIndent(lines: LineIndex, opener: number, style: Style): string {
+  const lead = leadOf(lines, opener);
+  const column = opener - lines.lineStart(lines.lineAt(opener));
+  return column === lead.length ? `${lead} ` : indentText(style, column + 1);
+}
