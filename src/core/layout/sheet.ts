@@ -165,6 +165,7 @@ export class Frames {
   /** Of the few frames that have one. */
   private readonly hugs = new Map<number, number>();
   private readonly reaches = new Map<number, number>();
+  private readonly anchors = new Map<number, number>();
   private readonly leaders = new Map<number, number>();
   private flags: Uint8Array;
   private steps: Uint8Array;
@@ -217,6 +218,15 @@ export class Frames {
 
   setReach(f: number, gap: number): void {
     this.reaches.set(f, gap);
+  }
+
+  /** The token whose line the frame's lines are indented against, or -1 for the line on which it begins. */
+  anchor(f: number): number {
+    return this.anchors.get(f) ?? -1;
+  }
+
+  setAnchor(f: number, token: number): void {
+    this.anchors.set(f, token);
   }
 
   /** The frame before it whose split splits this one too, or `ROOT`. */

@@ -186,7 +186,8 @@ class Solver {
     this.stack.push(f);
     this.topEnd = frames.end(f);
     this.saved.push(this.column, this.indent, this.shift, this.inserts.length);
-    this.base[f] = this.indent;
+    const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor(f) : -1;
+    this.base[f] = anchor < 0 ? this.indent : this.indentOf(anchor);
     this.wall[f] = parent === ROOT ? ROOT : this.wall[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
     const block = frames.has(f, FrameFlag.Block);
@@ -203,6 +204,15 @@ class Solver {
       ? 1
       : 0;
     return state;
+  }
+
+  /** The column at which the line begins that holds token t. */
+  private indentOf(t: number): number {
+    const { lines, columns } = this;
+    const { tokens } = this.sheet;
+    let g = t;
+    while (g > 0 && lines[g]! <= 0 && !(lines[g]! < 0 && tokens.onNewLine(g))) g--;
+    return columns[g] === KEPT ? this.writtenColumn(g) : columns[g]!;
   }
 
   private decide(f: number): State {

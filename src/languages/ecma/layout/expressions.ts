@@ -371,7 +371,8 @@ export abstract class ExpressionLayout extends JsxLayout {
       const end = isChild ? tree.end(child) : t + 1;
       if (isChild || !tokens.isTrivia(t)) {
         if (t > first && this.afterArrow(t)) {
-          this.arrowBody(t, isChild ? child : NONE, tree.end(node));
+          if (this.kindOf(child) === N.Block) this.block(child, node);
+          else this.arrowBody(t, isChild ? child : NONE, tree.end(node));
         } else if (isChild) {
           if (t > first) this.arrowGap(t, child);
           this.visit(child);
@@ -400,7 +401,6 @@ export abstract class ExpressionLayout extends JsxLayout {
 
   private arrowBody(t: number, body: number, end: number): void {
     const kind = this.kindOf(body);
-    if (kind === N.Block) return this.block(body);
     if (kind === N.JsxElement) return void this.bracketedJsx(t, body);
     const call = kind === N.Primary || kind === N.New || kind === N.Await;
     if (body !== NONE && kind !== N.Conditional && !call && this.staysClose(body)) {
@@ -415,7 +415,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     this.sheet.close();
   }
 
-  protected abstract block(node: number): void;
+  protected abstract block(node: number, owner?: number): void;
 
   // Chains of dots, calls and subscripts
 

@@ -233,7 +233,7 @@ export class EcmaLayout extends ExpressionLayout {
     const empty = tree.kind(child) === N.Empty && !tokens.onNewLine(first) && first > 0;
     if (empty || first === this.guarded) this.join(first, R.Terminator);
     if (tree.kind(child) === N.Case && this.sharesLine(child)) this.space(first, R.Keyword);
-    if (tree.kind(child) === N.Block) return this.block(child, true);
+    if (tree.kind(child) === N.Block) return this.block(child, child, true);
     this.visit(child);
     if (tree.kind(child) === N.Signature) this.signatureEnd(child);
   }
@@ -270,16 +270,17 @@ export class EcmaLayout extends ExpressionLayout {
   /**
    * From a brace to its closer, the statements or members on lines of their own.
    *
+   * @param owner what it is the body of; its lines go by the line on which that begins.
    * @param isStatement whether it stands for itself, on a line that its parent begins.
    */
-  protected block(node: number, isStatement = false): void {
+  protected block(node: number, owner = node, isStatement = false): void {
     const { tree, tokens, sheet } = this;
     const first = tree.first(node);
     const last = tree.end(node) - 1;
     const empty = first + 1 === last && tokens.kind(last) === T.RightBrace;
     const ownLine = this.style.bracePlacement === "own-line" && !isStatement && !empty;
     if (ownLine) {
-      sheet.open(first, last, FrameFlag.Block, 0);
+      this.openBlock(first, last, 0, owner);
       sheet.line(first, 0, 0, R.Brace);
     } else if (!isStatement) {
       this.space(first, R.Brace);
@@ -290,11 +291,16 @@ export class EcmaLayout extends ExpressionLayout {
       this.space(first + 1, R.Comment);
       this.space(last, R.Comment);
     } else {
-      sheet.open(first + 1, last, FrameFlag.Block, 1);
+      this.openBlock(first + 1, last, 1, owner);
       layoutBlock(sheet, tree, node, this.blockRules(node));
       sheet.close();
     }
     if (ownLine) sheet.close();
+  }
+
+  private openBlock(begin: number, end: number, steps: number, owner: number): void {
+    const { frames } = this.sheet;
+    frames.setAnchor(this.sheet.open(begin, end, FrameFlag.Block, steps), this.tree.first(owner));
   }
 
   /** Whether all that a block holds is a comment on the line of its braces. */
@@ -355,7 +361,7 @@ export class EcmaLayout extends ExpressionLayout {
     const kind: N = tree.kind(child);
     switch (kind) {
       case N.Block: case N.SwitchBody:
-        this.block(child);
+        this.block(child, node);
         this.afterBlock = true;
         return;
       case N.Condition: case N.ForHead:
@@ -544,7 +550,7 @@ export class EcmaLayout extends ExpressionLayout {
       if (isChild || !tokens.isTrivia(t)) {
         const kind: T = isChild ? T.End : tokens.kind(t);
         if (childKind === N.Block || childKind === N.ClassBody || childKind === N.InterfaceBody) {
-          this.block(child);
+          this.block(child, node);
         } else {
           let done = false;
           if (t > first) {
