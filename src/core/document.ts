@@ -154,7 +154,7 @@ export class Document {
         language,
         lines: view.lines,
         syntax: view.syntax,
-        style: this.style(style),
+        style: this.resolved(style, this.reading.steadyStyle()),
         offset: place,
       },
       character,
@@ -200,7 +200,7 @@ export class Document {
   private put(range: Range, call?: Partial<Style>): { view: View; around: Style; span: LineSpan } {
     const offsets = this.offsets(range);
     const view = this.reading.view(offsets);
-    const around = this.resolved(call, this.reading.style(offsets));
+    const around = this.resolved(call, this.reading.steadyStyle(offsets));
     return { view, around, span: this.placed(view, this.linesOf(range)) };
   }
 

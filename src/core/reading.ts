@@ -42,6 +42,8 @@ export class Reading {
   /** Follows the changes; undefined until asked for, and where a change reaches too far. */
   private outlined: Outlined | undefined;
   private shown: Shown | undefined;
+  /** What was shown when brackets last added up. */
+  private whole: Partial<Style> | undefined;
   private held: boolean | undefined;
 
   constructor(
@@ -105,8 +107,18 @@ export class Reading {
   /** What the text shows of its own style, a stretch apart that came from elsewhere. */
   style(except?: Span): Partial<Style> {
     const outline = this.reader === undefined ? undefined : this.outline.root;
-    if (except !== undefined) return inferStyle(this.lines, outline, except).style;
-    return (this.shown ??= inferStyle(this.lines, outline)).style;
+    const blocksOnly = this.language.typing.blocks !== undefined;
+    if (except !== undefined) return inferStyle(this.lines, outline, blocksOnly, except).style;
+    return (this.shown ??= inferStyle(this.lines, outline, blocksOnly)).style;
+  }
+
+  /** The same, but while brackets do not add up what the text showed before: typing must not waver. */
+  steadyStyle(except?: Span): Partial<Style> {
+    const torn = this.reader !== undefined && this.outline.torn;
+    if (torn && this.whole !== undefined) return this.whole;
+    const shown = this.style(except);
+    if (!torn && except === undefined) this.whole = shown;
+    return shown;
   }
 
   /** What bears on one place: an excerpt where that is shorter, else the whole text. */

@@ -46,6 +46,8 @@ export interface SolverOptions {
   readonly freeLines: boolean;
   /** Gaps that keep their text, for requests that see only part of a document. */
   readonly frozen?: (gap: number) => boolean;
+  /** Whether a line goes to the column of the line before it in its frame, where that stands as it is. */
+  readonly follows?: boolean;
 }
 
 /**
@@ -90,6 +92,9 @@ class Solver {
   /** The same for the line on which the current unit began. */
   private unitShift = 0;
   private nextFrame = 0;
+
+  /** The column of the last line of each frame that stands as it is. */
+  private readonly stood = new Map<number, number>();
 
   private readonly limit: number;
   private readonly step: number;
@@ -206,6 +211,20 @@ class Solver {
     return state;
   }
 
+  /** What a frame is whose folds all count as they stand; undefined where one of them is free, or it has none. */
+  private standingState(f: number, frozen: (gap: number) => boolean): State | undefined {
+    const { sheet } = this;
+    let state: State | undefined;
+    for (let g = sheet.frames.begin(f), end = sheet.frames.end(f); g <= end; g++) {
+      const demand: Demand = sheet.demand[g]!;
+      if (sheet.owner[g] !== f || (demand !== Demand.Fold && demand !== Demand.Seam)) continue;
+      if (!frozen(g)) return undefined;
+      if (sheet.tokens.onNewLine(g)) state = State.Split;
+      else state ??= State.Pass;
+    }
+    return state;
+  }
+
   /** The column at which the line begins that holds token t. */
   private indentOf(t: number): number {
     const { lines, columns } = this;
@@ -223,6 +242,8 @@ class Solver {
     if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end)))
       return State.Pass;
     if (frames.has(f, FrameFlag.Split) || frames.has(f, FrameFlag.Block)) return State.Split;
+    const stands = frozen && this.standingState(f, frozen);
+    if (stands !== undefined) return stands;
     const leader = frames.leader(f);
     if (leader !== ROOT && this.state[leader] === State.Split) return State.Split;
     const room = this.limit - this.column;
@@ -431,10 +452,11 @@ class Solver {
   private newLine(g: number, owner: number, blanks: number): void {
     const { sheet } = this;
     const { tokens } = sheet;
+    const out = sheet.is(g, Mark.Out);
     let column = 0;
-    if (owner !== ROOT && !sheet.is(g, Mark.Out))
-      column = this.base[owner]! + this.stepsOf(owner) * this.step;
+    if (owner !== ROOT && !out) column = this.base[owner]! + this.stepsOf(owner) * this.step;
     else if (owner !== ROOT) column = this.base[owner]!;
+    if (this.options.follows === true && !out) column = this.stood.get(owner) ?? column;
     const first = g === 0;
     const written = tokens.onNewLine(g) || first ? this.writtenColumn(g) : -1;
     if (this.options.frozen?.(g) === true && written >= 0) column = written;
@@ -481,10 +503,20 @@ class Solver {
     const column = this.writtenColumn(g);
     this.columns[g] = this.column = column;
     this.shift = this.unitShift = 0;
+    if (this.options.follows === true && this.breaks(g))
+      this.stood.set(this.sheet.owner[g]!, column);
     // A line that a backslash carries on, or that does not parse, leads no block.
     const demand: Demand = this.sheet.demand[g]!;
     if (demand !== Demand.AsWritten && demand !== Demand.Fixed && demand !== Demand.Unset)
       this.indent = column;
+  }
+
+  /** Whether a line that begins at gap g begins with an item of the gap's frame. */
+  private breaks(g: number): boolean {
+    const { sheet } = this;
+    if (sheet.is(g, Mark.Out) || sheet.tokens.isTrivia(g)) return false;
+    const demand: Demand = sheet.demand[g]!;
+    return demand === Demand.Line || demand === Demand.Fold || demand === Demand.Seam;
   }
 
   private asWritten(g: number): void {

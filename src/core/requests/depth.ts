@@ -26,6 +26,7 @@ export function lineColumns(
     trailingSpace: language.trailingSpace,
     freeLines: language.freeLines,
     frozen: (gap) => !forced.has(gap),
+    follows: true,
   });
   return tokens.map((t) => (forced.has(t) ? columns[t] : undefined));
 }

@@ -11,6 +11,9 @@ const ENOUGH = 400;
 
 const SPACE = 32;
 
+/** How many lines must agree on a step. */
+const SEVERAL = 3;
+
 /** Tab stops by which indentation is compared. */
 const TAB = 8;
 
@@ -25,9 +28,15 @@ export interface Shown {
  * What a text shows of its own style: indentation and line ends. Nothing shown, nothing said.
  *
  * @param outline undefined for text of no known language: its lines alone tell.
+ * @param blocksOnly whether lines within brackets may stand anywhere, so that blocks alone tell.
  * @param except a stretch that came from elsewhere and says nothing.
  */
-export function inferStyle(text: Source, outline: Sequence | undefined, except?: Span): Shown {
+export function inferStyle(
+  text: Source,
+  outline: Sequence | undefined,
+  blocksOnly: boolean,
+  except?: Span,
+): Shown {
   const sample = except === undefined
     ? text.slice(0, SAMPLE)
     : text.slice(0, Math.min(except.from, SAMPLE)) + text.slice(except.to, except.to + SAMPLE);
@@ -39,7 +48,10 @@ export function inferStyle(text: Source, outline: Sequence | undefined, except?:
     return { style, until: SAMPLE };
   }
   const steps = outline === undefined ? lineSteps(sample) : blockSteps(text, outline, except);
-  const size = mostFrequent(steps.found);
+  // Where there is no block, the lines themselves tell, if several do.
+  const size =
+    mostFrequent(steps.found)
+    ?? (blocksOnly ? undefined : mostFrequent(lineSteps(sample).found, SEVERAL));
   if (size !== undefined) {
     style.indentStyle = "space";
     style.indentSize = size;
@@ -48,7 +60,8 @@ export function inferStyle(text: Source, outline: Sequence | undefined, except?:
 }
 
 const tabbedLines = (text: string): number => text.match(/^\t/gm)?.length ?? 0;
-const indentedLines = (text: string): number => text.match(/^[ \t]/gm)?.length ?? 0;
+/** Lines of a block comment, which a space sets in behind its first sign, do not count. */
+const indentedLines = (text: string): number => text.match(/^[ \t]+(?![ \t*])/gm)?.length ?? 0;
 
 function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   if (!text.includes("\r")) return text.includes("\n") ? "lf" : undefined;
@@ -104,7 +117,7 @@ function beginsLine(text: Source, offset: number): boolean {
 function lineSteps(text: string): Steps {
   const found: number[] = [];
   let before = 0;
-  for (const [line] of text.matchAll(/^[ \t]*(?=[^\s])/gm)) {
+  for (const [line] of text.matchAll(/^[ \t]*(?=[^\s*])/gm)) {
     const column = lineColumn(`${line}x`, 0, TAB);
     if (column > before) found.push(column - before);
     before = column;
@@ -112,14 +125,14 @@ function lineSteps(text: string): Steps {
   return { found, until: SAMPLE };
 }
 
-/** The step that most show, between 1 and 8; the smaller of two that are even. */
-function mostFrequent(steps: readonly number[]): number | undefined {
+/** The step that most show, `least` of them or more, between 1 and 8; the smaller of two that are even. */
+function mostFrequent(steps: readonly number[], least = 1): number | undefined {
   const votes = new Map<number, number>();
   for (const step of steps)
     if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + 1);
   let best: number | undefined;
   for (const [step, count] of [...votes].sort(([a], [b]) => a - b)) {
-    if (best === undefined || count > votes.get(best)!) best = step;
+    if (count >= least && (best === undefined || count > votes.get(best)!)) best = step;
   }
   return best;
 }
