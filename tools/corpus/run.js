@@ -12,6 +12,7 @@ import {
 import { change } from "./changes.js";
 import { damage } from "./damage.js";
 import { judge, stopOracles } from "./oracles/index.js";
+import { unclose } from "./unclosed.js";
 import { splittableLines } from "./overlong.js";
 import { scramble } from "./scramble.js";
 
@@ -25,11 +26,12 @@ const flag = (name) => {
 const most = Number(flag("--most") ?? Infinity);
 const damaged = Number(flag("--damage") ?? 0);
 const changes = Number(flag("--changes") ?? 0);
+const unclosed = Number(flag("--unclosed") ?? 0);
 const style = JSON.parse(flag("--style") ?? "{}");
 const verbose = Number(flag("--show") ?? 5);
 if (argv.length === 0) {
   console.error(
-    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--style JSON] [--show FINDINGS]",
+    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--style JSON] [--show FINDINGS]",
   );
   process.exit(2);
 }
@@ -121,6 +123,8 @@ async function checkFile(language, path, text, row) {
       `line ${at + 1}: ${JSON.stringify(a.slice(at, at + 2))} | ${JSON.stringify(b.slice(at, at + 2))}`,
     );
   }
+  if (row.files <= unclosed)
+    unclose(language, text, row, (detail) => find("unclosed", path, detail));
   if (changes > 0 && language.sequence !== undefined)
     change(language, text, changes, row, (detail) => find("changes", path, detail));
   if (row.files <= damaged) damage(language, text, row, (detail) => find("damage", path, detail));
@@ -147,6 +151,8 @@ const fresh = () => ({
   scramble: 0,
   cost: 0,
   least: 0,
+  uncloses: 0,
+  strays: 0,
   changes: 0,
   reused: 0,
   outlines: 0,
@@ -212,6 +218,10 @@ for (const [name, row] of totals) {
   console.log(
     `  ${"edit cost against the least".padEnd(34)}${(row.cost / Math.max(1, row.least)).toFixed(4).padStart(7)}`,
   );
+  if (row.uncloses > 0)
+    console.log(
+      `  a brace taken out: ${row.uncloses} times, ${row.strays} moved lines outside its block`,
+    );
   if (row.changes > 0)
     console.log(
       `  changed: ${row.changes} times, ${row.reused} read in part; ${row.outlines} outlines and ${row.layouts} formattings not as from nothing`,

@@ -50,6 +50,11 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
         else split(sheet, sheet.owner[next]!);
         break;
       case Demand.Line: break;
+      case Demand.AsWritten: case Demand.Fixed:
+        // What stands there ends the comment's line already.
+        if (tokens.onNewLine(next)) break;
+        line(sheet, next, blanks);
+        break;
       default:
         if (after < tokens.count) line(sheet, next, blanks);
     }

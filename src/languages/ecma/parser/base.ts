@@ -190,9 +190,7 @@ export abstract class EcmaBase extends Parser {
 
   /** Takes an opening bracket. */
   protected open(): Opener {
-    const opener = this.doubtful
-      ? lineColumn(this.tokens.text, this.tokens.start(this.at), TAB)
-      : -1;
+    const opener = this.lineOf(this.at);
     this.next();
     // Where what is inside stands no deeper, indentation tells nothing.
     return opener >= 0 && this.lineBefore && !this.isCloser() && this.columnOf(this.at) <= opener
@@ -200,15 +198,24 @@ export abstract class EcmaBase extends Parser {
       : opener;
   }
 
+  /** The column at which the line begins that holds token t; -1 where indentation does not count. */
+  protected lineOf(t: number): number {
+    return this.doubtful ? lineColumn(this.tokens.text, this.tokens.start(t), TAB) : -1;
+  }
+
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
   protected ends(closer: T, opener: Opener): boolean {
     if (this.kind === closer || this.kind === T.End) return true;
-    return opener >= 0 && this.lineBefore && this.columnOf(this.at) <= opener;
+    if (opener < 0 || !this.lineBefore) return false;
+    // A word that goes on with a block stood behind its brace.
+    const behind = this.kind === T.Else || this.kind === T.Catch || this.kind === T.Finally ? 1 : 0;
+    return this.columnOf(this.at) <= opener + behind;
   }
 
   /** Takes the closer of a bracket; where it is not there, the brackets do not add up. */
   protected close(closer: T, opener: Opener): boolean {
-    const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener;
+    // One column less is what a brace leaves that stood before the word which opens the line.
+    const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener - 1;
     if (!foreign && this.eat(closer)) return true;
     this.leftOpen(CLOSERS[closer] ?? "");
     this.torn = true;

@@ -388,7 +388,8 @@ class StatementParser extends MemberParser {
     this.next();
     this.condition();
     this.statement(-1);
-    while (this.kind === T.Else) {
+    const column = this.lineOf(first);
+    while (this.kind === T.Else && !(this.lineBefore && this.columnOf(this.at) < column)) {
       this.next();
       if (!this.is(T.If)) {
         this.statement(-1);

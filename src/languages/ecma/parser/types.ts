@@ -314,8 +314,13 @@ export abstract class TypeParser extends EcmaBase {
   }
 
   private skipSignature(opener: Opener): void {
-    while (!this.lineBefore && this.kind !== T.Semicolon && !this.ends(T.RightBrace, opener))
+    let open = 0;
+    while (!this.ends(T.RightBrace, opener) || (open > 0 && this.kind !== T.End)) {
+      if (open === 0 && (this.kind === T.Semicolon || this.lineBefore)) break;
+      if (this.isOpener()) open++;
+      else if (this.isCloser() && --open < 0) break;
       this.next();
+    }
   }
 
   /** One member; true where it maps keys. */

@@ -1,0 +1,44 @@
+import { format } from "./checks.js";
+import { random } from "./random.js";
+
+/**
+ * Takes one closing brace out of a formatted file. Formatting what is left must move no line outside the
+ * block that lost it.
+ */
+export function unclose(language, text, row, report) {
+  const whole = format(language, text).text;
+  const pairs = braces(language, whole);
+  if (pairs.length === 0) return;
+  const { from, to } = pairs[Math.floor(random(whole.length)() * pairs.length)];
+  row.uncloses++;
+  const after = format(language, whole.slice(0, to) + whole.slice(to + 1)).text.split("\n");
+  const lines = whole.split("\n");
+  const lineOf = (offset) => whole.slice(0, offset).split("\n").length - 1;
+  const first = lineOf(from);
+  const behind = lines.length - 1 - lineOf(to);
+  const same =
+    lines.slice(0, first).every((line, i) => line === after[i])
+    && lines.slice(lines.length - behind).every(
+      (line, i) => line === after[after.length - behind + i],
+    );
+  if (same) return;
+  row.strays++;
+  report(`without the brace in line ${lineOf(to) + 1}, lines outside its block moved`);
+}
+
+/** The pairs of braces of a text that stand on lines of their own at their end. */
+function braces(language, text) {
+  const { tokens } = language.parse(text);
+  const open = [];
+  const pairs = [];
+  for (let t = 0; t < tokens.count; t++) {
+    const last = text[tokens.end(t) - 1];
+    if (tokens.isTrivia(t)) continue;
+    if (last === "{") open.push(tokens.end(t) - 1);
+    else if (text[tokens.start(t)] === "}" && open.length > 0) {
+      const from = open.pop();
+      if (tokens.onNewLine(t)) pairs.push({ from, to: tokens.start(t) });
+    }
+  }
+  return pairs;
+}
