@@ -105,9 +105,11 @@ export class Sheet {
     this.blanks = new Uint8Array(gaps);
   }
 
-  /** Opens a frame over gaps [begin, end], indented by `steps` where it is split. */
+  /** Opens a frame over gaps [begin, end], comments in front included, indented by `steps` where it is split. */
   open(begin: number, end: number, flags: number, steps: number): number {
-    this.current = this.frames.add(begin, end, flags, steps, this.current);
+    let first = begin;
+    while (first > 0 && this.tokens.isTrivia(first - 1)) first--;
+    this.current = this.frames.add(first, end, flags, steps, this.current);
     return this.current;
   }
 

@@ -22,7 +22,7 @@ export abstract class MemberParser extends ExpressionParser {
   private signatureAndBody(isAsync: boolean, generator: boolean): boolean {
     if (this.dialect.types && this.atLess()) this.typeParameters();
     if (this.kind === T.LeftParen) this.parameters();
-    else this.missing = true;
+    else this.lacks("()");
     if (this.dialect.types) this.annotation();
     if (this.kind !== T.LeftBrace) {
       this.leftOpen(" {}");

@@ -328,7 +328,7 @@ class StatementParser extends MemberParser {
       this.signatures(true);
       this.finish(N.InterfaceBody, body);
     } else {
-      this.missing = true;
+      this.lacks(" {}");
     }
     this.finish(N.Interface, first);
   }
@@ -355,7 +355,7 @@ class StatementParser extends MemberParser {
       this.list(T.RightBrace, () => this.enumMember());
       this.finish(N.EnumBody, body);
     } else {
-      this.missing = true;
+      this.lacks(" {}");
     }
     this.finish(N.Enum, first);
   }
