@@ -55,7 +55,8 @@ export function columnAfter(
   let likely: number | undefined;
   for (const rest of rests) {
     const own = line === "" ? PLACEHOLDER : line + rest;
-    const read = readLine(language, before, own + typing.closers(before + own));
+    // A line of its own for what closes: a comment may end this one.
+    const read = readLine(language, before, `${own}\n${typing.closers(before + own)}`);
     const column = read && lineColumns(language, read.syntax, style, [read.token])[0];
     if (read?.parses === true && column !== undefined) return column;
     likely ??= column;

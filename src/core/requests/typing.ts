@@ -138,7 +138,8 @@ function settled(context: Context, character: string): Change[] {
     if (changes.length > 0 || !ends) return changes;
   }
   // Within a string or a comment the sign ends nothing.
-  return ends && tokenAt(context.syntax, offset - 1) >= 0 ? settleUnit(context) : [];
+  const sign = ends && tokenAt(context.syntax, offset - 1) >= 0;
+  return sign && (character === ";" || endsSequence(context)) ? settleUnit(context) : [];
 }
 
 function headColumn(
@@ -175,9 +176,26 @@ function settleUnit({ language, syntax, style, lines, offset }: Context): Change
   if (unit === NONE || withinUnparsed(tree, unit, language.unparsed)) return [];
   const from = tokens.start(tree.first(unit));
   const span = { first: lines.lineAt(from), last: lines.lineAt(offset) };
-  return formatLines(language, syntax, style, lines, [span]).filter(
+  const changes = formatLines(language, syntax, style, lines, [span]).filter(
     (change) => change.from >= from && change.from < offset && change.to <= offset,
   );
+  // The line with the caret is never joined with the one before.
+  const start = lines.lineStart(span.last);
+  const joins = changes.some(
+    (change) => change.from < start && change.to >= start && !/[\r\n]/.test(change.text),
+  );
+  return joins ? [] : changes;
+}
+
+/** Whether the sign that ends at `offset` ends a block, a class body or the like, not just a value. */
+function endsSequence({ language, syntax: { tokens, tree }, offset }: Context): boolean {
+  for (let node = 1; node <= tree.size; node++) {
+    const last = tree.end(node) - 1;
+    // The innermost node comes first.
+    if (last >= tree.first(node) && tokens.end(last) === offset)
+      return (language.sequence?.(tree.kind(node)) ?? 0) !== 0;
+  }
+  return false;
 }
 
 /** Whether what is around a node does not parse, so that nothing in it is laid out. */

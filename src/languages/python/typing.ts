@@ -23,14 +23,11 @@ const blocks: IndentedBlocks = {
   column(text, { indentSize, tabWidth }) {
     const { tokens } = lexPython(text);
     if (openBrackets(tokens).length > 0) return undefined;
-    let last = tokens.count - 1;
-    while (last >= 0 && tokens.isTrivia(last)) last--;
-    if (last < 0) return 0;
-    let first = last;
-    while (first > 0 && !tokens.has(first, LOGICAL)) first--;
-    const column = lineColumn(text, tokens.start(first), tabWidth);
-    if (tokens.kind(last) === T.Colon) return column + indentSize;
-    switch (tokens.kind(first) as T) {
+    const line = lastLine(tokens);
+    if (line === undefined) return 0;
+    const column = lineColumn(text, tokens.start(line.first), tabWidth);
+    if (tokens.kind(line.last) === T.Colon) return column + indentSize;
+    switch (tokens.kind(line.first) as T) {
       // Nothing can follow these in their block.
       case T.Return: case T.Raise: case T.Break: case T.Continue: case T.Pass:
         return Math.max(0, column - indentSize);
@@ -63,21 +60,38 @@ const blocks: IndentedBlocks = {
   },
 
   nearest(text, column, { indentSize, tabWidth }) {
-    const lines = text.split(/\r\n|\r|\n/).filter((line) => line.trim() !== "");
-    const last = lines.at(-1) ?? "";
-    const deepest = lineColumn(last, last.length, tabWidth);
-    if (blocks.opens(last)) return deepest + indentSize;
+    const { tokens } = lexPython(text);
+    const line = lastLine(tokens);
+    if (line === undefined) return 0;
+    const columnOf = (t: number): number => lineColumn(text, tokens.start(t), tabWidth);
+    const deepest = columnOf(line.first);
+    if (tokens.kind(line.last) === T.Colon) return deepest + indentSize;
     if (column >= deepest) return deepest;
     let best = 0;
-    for (const line of lines) {
-      const own = lineColumn(line, line.length, tabWidth);
+    for (let t = 0; t < tokens.count; t++) {
+      if (!tokens.has(t, LOGICAL)) continue;
+      const own = columnOf(t);
       if (own <= column && own > best) best = own;
     }
     return best;
   },
 
-  opens: (line) => /:\s*(?:#.*)?$/.test(line),
+  opens(line) {
+    const { tokens } = lexPython(line);
+    const last = lastLine(tokens)?.last;
+    return last !== undefined && tokens.kind(last) === T.Colon;
+  },
 };
+
+/** The last logical line: its first token and its last, comments apart. */
+function lastLine(tokens: TokenTable): { first: number; last: number } | undefined {
+  let last = tokens.count - 1;
+  while (last >= 0 && tokens.isTrivia(last)) last--;
+  if (last < 0) return undefined;
+  let first = last;
+  while (first > 0 && !tokens.has(first, LOGICAL)) first--;
+  return { first, last };
+}
 
 /** What Python says of text that is being typed. */
 export const pythonTyping: Typing = {

@@ -49,7 +49,8 @@ export abstract class TypeParser extends EcmaBase {
     this.noConditional = true;
     this.type();
     this.noConditional = outer;
-    if (this.expect(T.Question)) {
+    if (this.is(T.End)) this.lacks("? x : x");
+    else if (this.expect(T.Question)) {
       this.type();
       if (this.otherwise()) this.type();
     }
@@ -236,9 +237,10 @@ export abstract class TypeParser extends EcmaBase {
       this.withConditional(() => this.list(T.RightParen, () => this.typeParameterItem()));
       this.finish(N.Parameters, list);
     } else {
-      this.missing = true;
+      this.lacks("()");
     }
-    if (this.expect(T.Arrow)) this.withConditional(() => this.returnType());
+    if (this.is(T.End)) this.lacks(" => x");
+    else if (this.expect(T.Arrow)) this.withConditional(() => this.returnType());
     this.finish(N.FunctionType, first);
   }
 
