@@ -1,7 +1,6 @@
 import type { Language, Syntax } from "../language.js";
 import { indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
-import { TokenFlag } from "../syntax/tokens.js";
 import type { Change } from "../text/edits.js";
 import type { LineIndex } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
@@ -43,7 +42,9 @@ export function moveLines(
     const placed = headShift === 0 && pasted.lead === 0;
     const whole = language.typing.blocks !== undefined && (indented || placed);
     const own = indentColumn(lines.text, head.from + pasted.lead, head.to, style.tabWidth);
-    shift = whole
+    // Another line at its depth, and none less deep, shows that the block is as it was.
+    const intact = Math.min(...moving.slice(1).map(({ column }) => column)) === own;
+    shift = whole || intact
       ? target - own
       : othersShift(language, syntax, style, moving, target) ?? headShift;
   }
@@ -124,10 +125,11 @@ function movingLines(
     const from = lines.lineStart(line);
     const end = lines.lineEnd(line);
     while (t < tokens.count && tokens.end(t) <= from) t++;
+    // A comment that begins within the span moves with it.
     const inside =
       t < tokens.count
       && tokens.start(t) < from
-      && !(tokens.isTrivia(t) && tokens.has(t, TokenFlag.MultiLine));
+      && !(tokens.isTrivia(t) && tokens.start(t) >= lines.lineStart(first));
     let to = from;
     while (to < end && (lines.text[to] === " " || lines.text[to] === "\t")) to++;
     if (!inside && to < end)

@@ -466,7 +466,8 @@ class StatementParser extends MemberParser {
     const first = this.at;
     this.next();
     this.statement(opener);
-    if (this.expect(T.While)) this.condition();
+    if (this.is(T.End)) this.lacks(" while (x);");
+    else if (this.expect(T.While)) this.condition();
     this.eat(T.Semicolon);
     this.finish(N.DoWhile, first);
   }

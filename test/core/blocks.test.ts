@@ -1,0 +1,730 @@
+import { describe, expect, test } from "vitest";
+import { text, within } from "../support/marks.js";
+
+// What a request for the text between the marks makes of the whole.
+
+describe("pasted", () => {
+  test.each([
+    [
+      "whole lines between statements",
+      "javascript",
+      `
+function f() {
+  a();
+[[        if (b) {
+            c();
+        }
+]]  d();
+}
+`,
+      `
+function f() {
+  a();
+  if (b) {
+      c();
+  }
+  d();
+}
+`,
+    ],
+    [
+      "lines copied from the middle of the first",
+      "javascript",
+      `
+function f() {
+  [[if (b) {
+        c();
+      }]]
+}
+`,
+      `
+function f() {
+  if (b) {
+    c();
+  }
+}
+`,
+    ],
+    [
+      "into an empty body",
+      "javascript",
+      `
+function f() {
+[[a();
+b();
+]]}
+`,
+      `
+function f() {
+  a();
+  b();
+}
+`,
+    ],
+    [
+      "before else",
+      "javascript",
+      `
+if (a) {
+  b();
+[[      c();
+      d();
+]]} else {
+  e();
+}
+`,
+      `
+if (a) {
+  b();
+  c();
+  d();
+} else {
+  e();
+}
+`,
+    ],
+    [
+      "into an argument list",
+      "javascript",
+      `
+board(
+  first,
+[[        () => {
+          second();
+        },
+]]);
+`,
+      `
+board(
+  first,
+  () => {
+    second();
+  },
+);
+`,
+    ],
+    [
+      "into an object",
+      "javascript",
+      `
+const pier = {
+  north: 1,
+[[south: {
+  berths: 2,
+},
+]]};
+`,
+      `
+const pier = {
+  north: 1,
+  south: {
+    berths: 2,
+  },
+};
+`,
+    ],
+    [
+      "into an array",
+      "json",
+      `
+{
+  "piers": [
+[[{
+  "name": "north"
+},
+]]    { "name": "south" }
+  ]
+}
+`,
+      `
+{
+  "piers": [
+    {
+      "name": "north"
+    },
+    { "name": "south" }
+  ]
+}
+`,
+    ],
+    [
+      "among members",
+      "typescript",
+      `
+class Pier {
+  berths = 2;
+
+[[isFree(): boolean {
+    return true;
+}
+]]}
+`,
+      `
+class Pier {
+  berths = 2;
+
+  isFree(): boolean {
+      return true;
+  }
+}
+`,
+    ],
+    [
+      "among children of a tag",
+      "javascriptreact",
+      `
+const board = (
+  <table>
+[[<tr>
+  <td>06:10</td>
+</tr>
+]]  </table>
+);
+`,
+      `
+const board = (
+  <table>
+    <tr>
+      <td>06:10</td>
+    </tr>
+  </table>
+);
+`,
+    ],
+    [
+      "with tabs where spaces stand",
+      "javascript",
+      `
+function f() {
+  if (a) {
+    b();
+  }
+[[\t\tif (b) {
+\t\t\tc();
+\t\t}
+]]}
+`,
+      `
+function f() {
+  if (a) {
+    b();
+  }
+  if (b) {
+          c();
+  }
+}
+`,
+    ],
+    [
+      "into a comment",
+      "javascript",
+      `
+/*
+ * north
+[[south
+  east
+]] */
+a();
+`,
+      `
+/*
+ * north
+south
+  east
+ */
+a();
+`,
+    ],
+    [
+      "into a string",
+      "javascript",
+      `
+const text = \`
+[[  north
+ south
+]]\`;
+`,
+      `
+const text = \`
+  north
+ south
+\`;
+`,
+    ],
+    [
+      "a function without its end",
+      "javascript",
+      `
+function f() {
+[[      a(() => {
+        b();
+]]}
+`,
+      `
+function f() {
+  a(() => {
+    b();
+}
+`,
+    ],
+    [
+      "a suite at the caret's depth",
+      "python",
+      `
+def f():
+    a()
+    [[if b:
+        c()]]
+`,
+      `
+def f():
+    a()
+    if b:
+        c()
+`,
+    ],
+    [
+      "a suite from deeper code",
+      "python",
+      `
+def f():
+    a()
+[[            if b:
+                c()
+]]`,
+      `
+def f():
+    a()
+    if b:
+        c()
+`,
+    ],
+    [
+      "into a docstring",
+      "python",
+      `
+def f():
+    """Tides.
+[[  high
+      low
+]]    """
+`,
+      `
+def f():
+    """Tides.
+  high
+      low
+    """
+`,
+    ],
+    [
+      "into brackets",
+      "python",
+      `
+rota = [
+    "north",
+[[  "south",
+  "east",
+]]]
+`,
+      `
+rota = [
+    "north",
+    "south",
+    "east",
+]
+`,
+    ],
+    [
+      "within a line",
+      "javascript",
+      `
+board([[first,second]]);
+`,
+      `
+board(first, second);
+`,
+    ],
+    [
+      "a single line",
+      "javascript",
+      `
+function f() {
+[[        a();
+]]}
+`,
+      `
+function f() {
+  a();
+}
+`,
+    ],
+  ] as const)("%s (%s)", (_, languageId, before, after) => {
+    expect(within(languageId, text(before), "formatOnPaste")).toBe(text(after));
+  });
+});
+
+describe("moved", () => {
+  test.each([
+    [
+      "down into a block",
+      "javascript",
+      `
+if (a) {
+[[b();
+]]}
+`,
+      `
+if (a) {
+  b();
+}
+`,
+    ],
+    [
+      "up out of a block",
+      "javascript",
+      `
+[[    b();
+]]if (a) {
+}
+`,
+      `
+b();
+if (a) {
+}
+`,
+    ],
+    [
+      "with its comment",
+      "javascript",
+      `
+class A {
+[[// The berth.
+berth = 1;
+]]}
+`,
+      `
+class A {
+  // The berth.
+  berth = 1;
+}
+`,
+    ],
+    [
+      "out of a function's arguments",
+      "javascript",
+      `
+f(() => {
+  a();
+});
+[[  b();
+]]`,
+      `
+f(() => {
+  a();
+});
+b();
+`,
+    ],
+    [
+      "into a case",
+      "javascript",
+      `
+switch (a) {
+  case 1:
+[[b();
+]]    break;
+}
+`,
+      `
+switch (a) {
+  case 1:
+    b();
+    break;
+}
+`,
+    ],
+    [
+      "a member into a class",
+      "typescript",
+      `
+class A {
+[[      private b(): void {
+        c();
+      }
+]]}
+`,
+      `
+class A {
+  private b(): void {
+    c();
+  }
+}
+`,
+    ],
+    [
+      "an item within a list",
+      "javascript",
+      `
+const piers = [
+  "north",
+[["south",
+]]  "east",
+];
+`,
+      `
+const piers = [
+  "north",
+  "south",
+  "east",
+];
+`,
+    ],
+    [
+      "into a suite",
+      "python",
+      `
+if a:
+    b()
+[[    c()
+]]`,
+      `
+if a:
+    b()
+    c()
+`,
+    ],
+    [
+      "out of a suite",
+      "python",
+      `
+def f():
+    a()
+[[b()
+]]`,
+      `
+def f():
+    a()
+b()
+`,
+    ],
+    [
+      "within JSON",
+      "json",
+      `
+{
+  "north": 1,
+[[      "south": 2,
+]]  "east": 3
+}
+`,
+      `
+{
+  "north": 1,
+  "south": 2,
+  "east": 3
+}
+`,
+    ],
+  ] as const)("%s (%s)", (_, languageId, before, after) => {
+    expect(within(languageId, text(before), "formatOnMove")).toBe(text(after));
+  });
+});
+
+describe("selected", () => {
+  test.each([
+    [
+      "part of a statement",
+      "javascript",
+      `
+const a=[1,
+[[2,3]],
+4]
+`,
+      `
+const a=[1,
+  2, 3,
+4]
+`,
+    ],
+    [
+      "one of several statements",
+      "javascript",
+      `
+a( )
+[[b( )]]
+c( )
+`,
+      `
+a( )
+b();
+c( )
+`,
+    ],
+    [
+      "lines whose parent stands oddly",
+      "javascript",
+      `
+   if (a) {
+[[  b( );]]
+   }
+`,
+      `
+   if (a) {
+     b();
+   }
+`,
+    ],
+    [
+      "a member alone",
+      "typescript",
+      `
+class A {
+b=1
+[[c( ) { return 2 }]]
+d=3
+}
+`,
+      `
+class A {
+b=1
+  c() {
+    return 2;
+  }
+d=3
+}
+`,
+    ],
+    [
+      "begins in a string",
+      "javascript",
+      `
+const a = \`north
+[[  south\`; b( )]]
+c( )
+`,
+      `
+const a = \`north
+  south\`;
+b();
+c( )
+`,
+    ],
+    [
+      "ends in a comment",
+      "javascript",
+      `
+[[a( ); /* north
+  south]] */
+b( )
+`,
+      `
+a(); /* north
+  south */
+b( )
+`,
+    ],
+    [
+      "a statement among broken ones",
+      "javascript",
+      `
+const a = = 1
+[[b( )]]
+const c = = 2
+`,
+      `
+const a = = 1
+b();
+const c = = 2
+`,
+    ],
+    [
+      "within JSX",
+      "javascriptreact",
+      `
+const a = <p>
+[[<b >north</b>]]
+  <i >south</i>
+</p>
+`,
+      `
+const a = <p>
+  <b>north</b>
+  <i >south</i>
+</p>
+`,
+    ],
+    [
+      "a suite's line",
+      "python",
+      `
+def f( ):
+   a( )
+[[   b( )]]
+   c( )
+`,
+      `
+def f( ):
+   a( )
+   b()
+   c( )
+`,
+    ],
+    [
+      "within brackets",
+      "python",
+      `
+rota = [ 1,2,
+[[3,4 ,]]
+5 ]
+`,
+      `
+rota = [ 1,2,
+    3, 4,
+5 ]
+`,
+    ],
+    [
+      "a value in JSON",
+      "json",
+      `
+{
+"a":1,
+[["b":[1,2]]],
+"c":3
+}
+`,
+      `
+{
+"a":1,
+  "b": [1, 2],
+"c":3
+}
+`,
+    ],
+    [
+      "an item between blank lines",
+      "javascript",
+      `
+a( )
+
+
+[[b( )]]
+
+
+c( )
+`,
+      `
+a( )
+
+
+b();
+
+
+c( )
+`,
+    ],
+  ] as const)("%s (%s)", (_, languageId, before, after) => {
+    expect(within(languageId, text(before), "formatSelection")).toBe(text(after));
+  });
+});

@@ -1,0 +1,244 @@
+import { expect, test } from "vitest";
+import { format } from "../support/format.js";
+import { text } from "../support/marks.js";
+
+// What does not parse stays, and what is around it is formatted as if nothing were wrong.
+
+test.each([
+  [
+    "a brace left out of an if",
+    "javascript",
+    `
+function f() {
+  if (a) {
+    b( );
+  c( );
+}
+function g( ) { d( ) }
+`,
+    `
+function f() {
+  if (a) {
+    b();
+  c();
+}
+function g() {
+  d();
+}
+`,
+  ],
+  [
+    "a brace left out before else",
+    "javascript",
+    `
+function f() {
+  if (a) {
+    b();
+   else {
+    c();
+  }
+  d( );
+}
+`,
+    `
+function f() {
+  if (a) {
+    b();
+  else {
+    c();
+  }
+  d();
+}
+`,
+  ],
+  [
+    "a brace left out of an interface",
+    "typescript",
+    `
+interface Pier {
+  north: string;
+
+export interface Berth {
+  south:string
+}
+`,
+    `
+interface Pier {
+  north: string;
+
+export interface Berth {
+  south: string;
+}
+`,
+  ],
+  [
+    "a member that does not parse",
+    "typescript",
+    `
+interface Pier {
+  north: = string;
+  south:string
+}
+`,
+    `
+interface Pier {
+  north: = string;
+  south: string;
+}
+`,
+  ],
+  [
+    "a case that does not parse",
+    "javascript",
+    `
+switch (a) {
+  case = 1:
+    b( );
+    break;
+  case 2:
+    c( );
+}
+`,
+    `
+switch (a) {
+  case = 1:
+    b( );
+    break;
+  case 2:
+    c();
+}
+`,
+  ],
+  [
+    "a class's member that does not parse",
+    "javascript",
+    `
+class Pier {
+  north = = 1;
+  south( ) { return 2 }
+}
+`,
+    `
+class Pier {
+  north = = 1;
+  south() {
+    return 2;
+  }
+}
+`,
+  ],
+  [
+    "a parenthesis left open",
+    "javascript",
+    `
+const a = f(1,
+const b = g( 2 )
+`,
+    `
+const a = f(1,
+const b = g(2);
+`,
+  ],
+  [
+    "a stray closer",
+    "javascript",
+    `
+a( )
+}
+b( )
+`,
+    `
+a();
+}
+b();
+`,
+  ],
+  [
+    "comments among what does not parse",
+    "javascript",
+    `
+const a = = [ // north
+    1, // south
+      2 ]
+b( )
+`,
+    `
+const a = = [ // north
+    1, // south
+      2 ]
+b();
+`,
+  ],
+  [
+    "a string left open",
+    "javascript",
+    `
+a( )
+const b = "north
+c( )
+`,
+    `
+a();
+const b = "north
+c();
+`,
+  ],
+  [
+    "a tag left open",
+    "javascriptreact",
+    `
+const a = <p>
+  <b>north</b>
+const c = 1
+`,
+    `
+const a = <p>
+  <b>north</b>
+const c = 1
+`,
+  ],
+  [
+    "a bracket left open",
+    "python",
+    `
+a = f(1,
+def g( ):
+    return 2
+`,
+    `
+a = f(1,
+
+
+def g():
+    return 2
+`,
+  ],
+  [
+    "a header without its colon",
+    "python",
+    `
+if a
+    b( )
+c( )
+`,
+    `
+if a
+    b()
+c()
+`,
+  ],
+  [
+    "an expression that does not parse",
+    "python",
+    `
+a = = 1
+b=2
+`,
+    `
+a = = 1
+b = 2
+`,
+  ],
+] as const)("%s (%s)", (_, languageId, before, after) => {
+  expect(format(languageId, text(before))).toBe(text(after));
+});
