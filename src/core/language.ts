@@ -39,6 +39,8 @@ export interface Typing {
   readonly triggers: readonly string[];
   /** What would close all that is open at the end of a text, innermost first. */
   closers(text: string): string;
+  /** What the line after a text most likely begins with, where that is no mere statement. */
+  next?(text: string): string | undefined;
   /**
    * Words that settle on their line once their last character is typed, each with what may follow it
    * to make a whole construct, the likeliest first.

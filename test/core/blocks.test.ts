@@ -481,6 +481,28 @@ const piers = [
 `,
     ],
     [
+      "into a comment",
+      "javascript",
+      `
+/**
+[[class Pier {
+  /** Its name. */
+  name;
+}
+]] * Where ferries moor.
+ */
+`,
+      `
+/**
+class Pier {
+  /** Its name. */
+  name;
+}
+ * Where ferries moor.
+ */
+`,
+    ],
+    [
       "into a suite",
       "python",
       `

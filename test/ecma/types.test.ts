@@ -20,12 +20,14 @@ describe("types", () => {
       type H=abstract new(i:J)=>K
       type L=<M>(n:M)=>asserts n is O
       type P=(q:R)=>q is S
+      const t=():undefined|(()=>void)=>u,v=(w):(X|Y)=>z
       `, `
       type A = (b: number, c?: string, ...d: E[]) => void;
       type F = new () => G;
       type H = abstract new (i: J) => K;
       type L = <M>(n: M) => asserts n is O;
       type P = (q: R) => q is S;
+      const t = (): undefined | (() => void) => u, v = (w): (X | Y) => z;
       `],
     ["objects and mapped types", `
       type A={b:string;c?:number,readonly d:E}

@@ -7,8 +7,10 @@ import {
   playBlocks,
   readSource,
   retype,
+  still,
   typeOut,
   type Miss,
+  type Way,
 } from "../../node/index.js";
 import { Exit } from "../exit.js";
 import { writeOutput } from "../input.js";
@@ -25,16 +27,22 @@ interface Score {
   typed: number;
   /** Lines whose depth the text before them cannot tell. */
   undecided: number;
+  /** Answers that touched text they had no business with. */
   trespasses: number;
   retypedLines: number;
   retyped: number;
   readonly blocks: Record<string, { tried: number; equal: number }>;
+  /** Requests of text with nothing to do, and those that answered an edit after all. */
+  asked: number;
+  stirred: number;
 }
 
 interface FileScore extends Score {
   readonly path: string;
-  readonly misses: readonly Miss[];
+  readonly misses: readonly (Miss & { readonly played: Played })[];
 }
+
+type Played = "typed" | "retyped" | "left alone" | Way;
 
 const empty = (): Score => ({
   lines: 0,
@@ -44,6 +52,8 @@ const empty = (): Score => ({
   retypedLines: 0,
   retyped: 0,
   blocks: {},
+  asked: 0,
+  stirred: 0,
 });
 
 export const replayCommand = (): Command => new Command("replay")
@@ -98,23 +108,33 @@ async function scoreOf(engine: Engine, path: string): Promise<FileScore> {
   );
   const typed = typeOut(engine, languageId, text);
   const again = retype(engine, languageId, text);
+  const blocks = [...playBlocks(engine, language, text)];
+  const rest = still(engine, language, text);
   return {
     path,
     lines: typed.lines - typed.undecided,
     typed: typed.lines - typed.undecided - typed.misses.length,
     undecided: typed.undecided,
-    trespasses: typed.trespasses,
+    trespasses: blocks.reduce(
+      (all, [, way]) => all + way.trespasses,
+      typed.trespasses + again.trespasses,
+    ),
     retypedLines: again.lines,
     retyped: again.lines - again.misses.length,
-    blocks: Object.fromEntries(
-      [...playBlocks(engine, language, text)].map(([way, { tried, equal }]) => [
-        way,
-        { tried, equal },
-      ]),
-    ),
-    misses: [...typed.misses, ...again.misses],
+    blocks: Object.fromEntries(blocks.map(([way, { tried, equal }]) => [way, { tried, equal }])),
+    asked: rest.asked,
+    stirred: rest.stirred.length,
+    misses: [
+      ...named("typed", typed.misses),
+      ...named("retyped", again.misses),
+      ...blocks.flatMap(([way, { misses }]) => named(way, misses)),
+      ...named("left alone", rest.stirred)
+    ],
   };
 }
+
+const named = (played: Played, misses: readonly Miss[]): FileScore["misses"] =>
+  misses.map((miss) => ({ played, ...miss }));
 
 function add(sum: Score, score: Score): Score {
   sum.lines += score.lines;
@@ -123,6 +143,8 @@ function add(sum: Score, score: Score): Score {
   sum.trespasses += score.trespasses;
   sum.retypedLines += score.retypedLines;
   sum.retyped += score.retyped;
+  sum.asked += score.asked;
+  sum.stirred += score.stirred;
   for (const [way, { tried, equal }] of Object.entries(score.blocks)) {
     const known = (sum.blocks[way] ??= { tried: 0, equal: 0 });
     known.tried += tried;
@@ -147,15 +169,15 @@ function print(scores: readonly FileScore[], total: Score, show: number): void {
   console.log(pc.bold(row(counted(scores.length, "file"), total)));
   console.log(
     pc.dim(
-      `depths that the text cannot tell: ${total.undecided}; edits outside the line: ${total.trespasses}`,
+      `depths that the text cannot tell: ${total.undecided}; edits out of place: ${total.trespasses}; requests of finished text that answered an edit: ${total.stirred} of ${total.asked}`,
     ),
   );
   const misses = scores.flatMap(
     ({ path, misses: list }) => list.map((miss) => ({ path, ...miss })),
   );
-  for (const { path, line, expected, actual } of misses.slice(0, show)) {
+  for (const { path, line, expected, actual, played } of misses.slice(0, show)) {
     console.log(
-      `${pc.yellow("otherwise")} ${path}:${line + 1}\n  expected ${JSON.stringify(expected)}\n  came     ${JSON.stringify(actual)}`,
+      `${pc.yellow("otherwise")} ${path}:${line + 1} ${pc.dim(played)}\n  expected ${JSON.stringify(expected)}\n  came     ${JSON.stringify(actual)}`,
     );
   }
   if (misses.length > show) console.log(pc.dim(`and ${misses.length - show} more`));

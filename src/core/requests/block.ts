@@ -112,7 +112,7 @@ function othersShift(
   return target + (next - first) - second.column;
 }
 
-/** The lines of a span that are not blank and do not begin inside a token. */
+/** The lines of a span that are not blank and do not begin inside a token; none where the first does. */
 function movingLines(
   { tokens }: Syntax,
   style: Style,
@@ -132,6 +132,8 @@ function movingLines(
       && !(tokens.isTrivia(t) && tokens.start(t) >= lines.lineStart(first));
     let to = from;
     while (to < end && (lines.text[to] === " " || lines.text[to] === "\t")) to++;
+    // What has come to stand in a comment or a string is its text now.
+    if (inside && moving.length === 0) return moving;
     if (!inside && to < end)
       moving.push({ from, to, column: indentColumn(lines.text, from, to, style.tabWidth) });
   }

@@ -36,10 +36,13 @@ export function endComment(
   if (comment < 0 || !syntax.tokens.isTrivia(comment)) return [];
   const opener = syntax.tokens.start(comment);
   const line = lines.lineAt(offset);
-  const above = lines.text.slice(lines.lineStart(line - 1), lines.lineEnd(line - 1)).trimStart();
+  const row = (n: number): string =>
+    lines.text.slice(lines.lineStart(n), lines.lineEnd(n)).trimStart();
   const from = lines.lineAt(opener);
   if (from === line) return [];
-  const starred = above.startsWith("*") || (from === line - 1 && above.startsWith("/**"));
+  const starred = from === line - 1
+    ? row(from).startsWith("/**")
+    : row(line - 1).startsWith("*") || row(from + 1).startsWith("*");
   const wanted = starred ? starIndent(lines, opener, style) : leadOf(lines, opener);
   const changes: Change[] = [];
   pushChanges(changes, lines.text, lines.lineStart(line), offset - head.length, wanted, rule);

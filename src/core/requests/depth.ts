@@ -4,10 +4,13 @@ import { forceLine } from "../layout/trivia.js";
 import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { NONE } from "../syntax/tree.js";
+import { bracketColumn } from "./brackets.js";
 import { demands } from "./document.js";
 
 /** A word that stands for whatever may come next. */
 const PLACEHOLDER = "x";
+/** What goes with a line that is whole as it stands. */
+const WHOLE = [""];
 
 /**
  * The columns of lines that begin at the given tokens, where every other line counts as it stands;
@@ -49,30 +52,21 @@ export function columnAfter(
   if (told !== undefined) return told;
   // Closing all that is open makes a whole text, which the layout knows how to indent.
   const closed = line === "" ? "" : typing.closers(before);
-  if (line !== "" && beginsWith(closed, line)) {
-    return columnOf(language, before, closed, style) ?? previousColumn(before, style);
-  }
+  const closes = line !== "" && beginsWith(closed, line);
   let likely: number | undefined;
-  for (const rest of rests) {
-    const own = line === "" ? PLACEHOLDER : line + rest;
+  let bracketed: number | undefined;
+  for (const rest of closes ? WHOLE : rests) {
+    const own = line === "" ? typing.next?.(before) ?? PLACEHOLDER : line + rest;
     // A line of its own for what closes: a comment may end this one.
-    const read = readLine(language, before, `${own}\n${typing.closers(before + own)}`);
-    const column = read && lineColumns(language, read.syntax, style, [read.token])[0];
-    if (read?.parses === true && column !== undefined) return column;
+    const after = closes ? closed : `${own}\n${typing.closers(before + own)}`;
+    const read = readLine(language, before, after);
+    if (read === undefined) continue;
+    const column = lineColumns(language, read.syntax, style, [read.token])[0];
+    if (column !== undefined && (read.parses || closes)) return column;
     likely ??= column;
+    bracketed ??= bracketColumn(read.syntax.tokens, read.token, style);
   }
-  return likely ?? previousColumn(before, style);
-}
-
-/** The column of the line that `after` begins, where the two make a whole text. */
-function columnOf(
-  language: Language,
-  before: string,
-  after: string,
-  style: Style,
-): number | undefined {
-  const read = readLine(language, before, after);
-  return read && lineColumns(language, read.syntax, style, [read.token])[0];
+  return likely ?? bracketed ?? previousColumn(before, style);
 }
 
 interface Read {

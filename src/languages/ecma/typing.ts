@@ -1,6 +1,7 @@
 import type { Typing } from "../../core/language.js";
-import type { Dialect } from "./kinds.js";
-import { ecmaClosers } from "./parser/statements.js";
+import { NONE, type Tree } from "../../core/syntax/tree.js";
+import { N, type Dialect } from "./kinds.js";
+import { ecmaClosers, parseEcma } from "./parser/statements.js";
 
 const TRIGGERS = [
   "}",
@@ -39,9 +40,43 @@ const WORDS = new Map<string, readonly string[]>([
   ["-", [" x"]],
 ]);
 
+const JUMPS = ["break", "continue", "return", "throw"];
+const CASE = "case x:";
+
+/** Behind a jump that ends a case nothing more can run there: another case is next. */
+function caseAfterJump(text: string, dialect: Dialect): string | undefined {
+  const jump = Math.max(...JUMPS.map((word) => text.lastIndexOf(word)));
+  if (jump < 0 || !/\b(?:case|default)\b/.test(text.slice(0, jump))) return undefined;
+  const whole = `${text}${CASE}\n`;
+  const { tokens, tree } = parseEcma(whole + ecmaClosers(whole, dialect), dialect);
+  for (let before = 1; before <= tree.size; before++) {
+    const node = tree.next(before);
+    if (node === NONE || tree.kind(node) !== N.Case) continue;
+    if (tokens.start(tree.first(node)) !== text.length) continue;
+    return tree.kind(before) === N.Case && endsWithJump(tree, before) ? CASE : undefined;
+  }
+  return undefined;
+}
+
+function endsWithJump(tree: Tree, node: number): boolean {
+  const body = lastChild(tree, node);
+  const kind: N = tree.kind(lastChild(tree, body));
+  return (
+    tree.kind(body) === N.CaseBody && (kind === N.Jump || kind === N.Return || kind === N.Throw)
+  );
+}
+
+/** The last child, or the node itself where it has none. */
+function lastChild(tree: Tree, node: number): number {
+  let last = node;
+  for (let child = tree.child(node); child !== NONE; child = tree.next(child)) last = child;
+  return last;
+}
+
 /** What the ECMAScript family says of text that is being typed. */
 export const ecmaTyping = (dialect: Dialect): Typing => ({
   triggers: TRIGGERS,
   words: WORDS,
+  next: (text) => caseAfterJump(text, dialect),
   closers: (text) => ecmaClosers(text, dialect),
 });

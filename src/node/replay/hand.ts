@@ -33,12 +33,20 @@ export class Hand {
     this.written = 0;
   }
 
-  /** Asks about the last character typed and takes the answer. */
-  ask(character: string): readonly TextEdit[] {
+  /**
+   * Asks about the last character typed and takes the answer. Tells whether that touched another line,
+   * where typing may only take white space from the end of those left behind.
+   */
+  ask(character: string): boolean {
     this.send("");
     const caret = { line: this.number, character: this.line.length };
     const { edits } = this.document.formatOnType(caret, character, this.style);
-    if (edits.length === 0) return edits;
+    if (edits.length === 0) return false;
+    const strayed =
+      edits.some(({ range }) => range.end.line > this.number)
+      || edits.some(
+        ({ range: { start } }) => start.line < this.number && !this.trims(start.line, edits),
+      );
     // From the last to the first, so that none moves what another speaks of.
     this.document.update(
       [...edits].reverse().map(({ range, newText }) => ({ range, text: newText })),
@@ -49,7 +57,20 @@ export class Hand {
     this.line = after.slice(at);
     this.number = after.split("\n").length - 1;
     this.written = this.line.length;
-    return edits;
+    return strayed;
+  }
+
+  /** Whether all that the edits do to an earlier line is to take white space from its end. */
+  private trims(line: number, edits: readonly TextEdit[]): boolean {
+    const row = this.above.split("\n")[line] ?? "";
+    return edits
+      .filter(({ range }) => range.start.line === line)
+      .every(
+        ({ range, newText }) =>
+          newText === ""
+          && range.end.character === row.length
+          && row.slice(range.start.character).trim() === "",
+      );
   }
 
   /** Has the document and what is kept here read otherwise, where something came out wrong. */

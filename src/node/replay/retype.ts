@@ -1,6 +1,7 @@
 import type { Engine } from "../../core/engine.js";
 import { Hand } from "./hand.js";
-import { opensComment, proseLines, toType, type Miss } from "./typing.js";
+import type { Miss } from "./miss.js";
+import { opensComment, proseLines, toType } from "./typing.js";
 
 /**
  * Retypes each line of a text in its place: the caret goes to the end of the line before, Enter makes a
@@ -9,6 +10,8 @@ import { opensComment, proseLines, toType, type Miss } from "./typing.js";
 export function retype(engine: Engine, languageId: string, text: string): {
   lines: number;
   misses: Miss[];
+  /** Answers with an edit outside the line, as `Played` counts them. */
+  trespasses: number;
 } {
   const rows = text.replace(/\n$/, "").split("\n");
   const style = engine.open({ uri: "replay:", languageId, text }).style();
@@ -17,6 +20,7 @@ export function retype(engine: Engine, languageId: string, text: string): {
   const misses: Miss[] = [];
   const prose = proseLines(engine, languageId, text);
   let lines = 0;
+  let trespasses = 0;
   let above = "";
   const document = engine.open({ uri: "replay:", languageId, text });
   for (let i = 1; i < rows.length; i++) {
@@ -28,10 +32,13 @@ export function retype(engine: Engine, languageId: string, text: string): {
       document.update([{ range: { start, end: { line: i, character: wanted.length } }, text: "" }]);
       const hand = new Hand(document, style, above, rows[i - 1]!, i - 1);
       hand.enter();
-      hand.ask("\n");
+      const ask = (character: string): void => {
+        if (hand.ask(character)) trespasses++;
+      };
+      ask("\n");
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
-        if (triggers.has(character)) hand.ask(character);
+        if (triggers.has(character)) ask(character);
       }
       const { line } = hand;
       // A depth that the text above cannot tell is nobody's fault.
@@ -46,5 +53,5 @@ export function retype(engine: Engine, languageId: string, text: string): {
     }
     above += `${rows[i - 1]!}\n`;
   }
-  return { lines, misses };
+  return { lines, misses, trespasses };
 }

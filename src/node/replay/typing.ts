@@ -1,15 +1,7 @@
 import type { Engine } from "../../core/engine.js";
-import type { TextEdit } from "../../core/text/edits.js";
 import { LineIndex } from "../../core/text/lines.js";
 import { Hand } from "./hand.js";
-
-/** A line that did not come out as it stands in the file. */
-export interface Miss {
-  /** Zero-based. */
-  readonly line: number;
-  readonly expected: string;
-  readonly actual: string;
-}
+import type { Miss } from "./miss.js";
 
 export interface Played {
   readonly lines: number;
@@ -40,23 +32,19 @@ export function typeOut(engine: Engine, languageId: string, text: string): Playe
   let trespasses = 0;
   let above = "";
 
-  const ask = (character: string, number: number): void => {
-    const before = hand.above;
-    const edits = hand.ask(character);
-    const strays = ({ range }: TextEdit): boolean =>
-      range.start.line < number && !trims(before, range.start.line, edits);
-    if (edits.some(strays)) trespasses++;
+  const ask = (character: string): void => {
+    if (hand.ask(character)) trespasses++;
   };
 
   expected.forEach((wanted, i) => {
     if (i > 0) {
       hand.enter();
-      ask("\n", i);
+      ask("\n");
     }
     if (wanted.trim() !== "") {
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
-        if (triggers.has(character)) ask(character, i);
+        if (triggers.has(character)) ask(character);
       }
     }
     // White space at the end is the next Enter's to take away.
@@ -96,17 +84,4 @@ export function toType(wanted: string, line: string): string {
   if (line.trimEnd() === wanted) return "";
   if (wanted.startsWith(line)) return wanted.slice(line.length);
   return wanted.trim() === "*/" && line.trim() === "*" ? "/" : wanted.trimStart();
-}
-
-/** Whether all that the edits do to an earlier line is to take white space from its end. */
-function trims(text: string, line: number, edits: readonly TextEdit[]): boolean {
-  const row = text.split("\n")[line] ?? "";
-  return edits
-    .filter(({ range }) => range.start.line === line)
-    .every(
-      ({ range, newText }) =>
-        newText === ""
-        && range.end.character === row.length
-        && row.slice(range.start.character).trim() === "",
-    );
 }

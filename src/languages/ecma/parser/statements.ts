@@ -1,3 +1,4 @@
+import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
 import type { Tree } from "../../../core/syntax/tree.js";
 import { N, T, isWord, type Dialect } from "../kinds.js";
 import { Lexer } from "../lexer.js";
@@ -20,7 +21,14 @@ export function parseEcma(text: string, dialect: Dialect): Syntax {
 export function ecmaClosers(text: string, dialect: Dialect): string {
   const parser = new StatementParser(new Lexer(text), dialect, false);
   parser.program();
-  return parser.closers.join("");
+  return openTemplate(parser.tokens) + parser.closers.join("");
+}
+
+/** The backquote that template text at the end waits for. */
+function openTemplate(tokens: TokenTable): string {
+  const last = tokens.count - 1;
+  const open = last >= 0 && !tokens.isTrivia(last) && tokens.has(last, TokenFlag.Continues);
+  return open && /[`}]/.test(tokens.text[tokens.start(last)]!) ? "`" : "";
 }
 
 /** Statements and declarations (ECMA-262, chapters 14 and 16). */

@@ -204,11 +204,33 @@ export abstract class TypeParser extends EcmaBase {
     this.finish(N.TypeReference, first);
   }
 
+  /**
+   * Whether what the bracket at `first` holds begins as parameters do. An arrow behind a type in brackets
+   * is that of the function whose return type it is.
+   */
+  private mayBeParameters(first: number): boolean {
+    const { tokens } = this;
+    const begin = tokens.skipTrivia(first + 1);
+    const kind: T = tokens.kind(begin);
+    if (!isWord(kind))
+      return (
+        kind === T.RightParen
+        || kind === T.Ellipsis
+        || kind === T.LeftBrace
+        || kind === T.LeftBracket
+      );
+    switch (tokens.kind(tokens.skipTrivia(begin + 1)) as T) {
+      case T.Colon: case T.Comma: case T.Question: case T.Assign: case T.RightParen: return true;
+      default: return false;
+    }
+  }
+
   /** A type in brackets, or the parameters of a function type. */
   private parenType(): void {
     const first = this.at;
     this.withConditional(() => this.list(T.RightParen, () => this.typeParameterItem()));
-    if (this.kind !== T.Arrow) return this.finish(N.TypeParen, first);
+    if (this.kind !== T.Arrow || !this.mayBeParameters(first))
+      return this.finish(N.TypeParen, first);
     this.finish(N.Parameters, first);
     this.next();
     this.withConditional(() => this.returnType());

@@ -1,0 +1,34 @@
+import type { Style } from "../style/style.js";
+import type { TokenTable } from "../syntax/tokens.js";
+import { lineColumn } from "../text/width.js";
+
+const OPENS = /[([{]$/;
+const CLOSES = /^[)\]}]/;
+
+/**
+ * The column of the line that token t begins, judged by brackets alone, for what layouts leave as it is:
+ * that of the line before it within the same brackets, or one step in from the line with the opener; a
+ * closer's is the opener's. Undefined outside all brackets. Text in a template counts what it opens.
+ */
+export function bracketColumn(tokens: TokenTable, t: number, style: Style): number | undefined {
+  const closes = CLOSES.test(tokens.textOf(t));
+  let depth = 0;
+  for (let before = t - 1; before >= 0; before--) {
+    if (tokens.isTrivia(before)) continue;
+    const token = tokens.textOf(before);
+    if (OPENS.test(token)) {
+      if (depth === 0) {
+        const column = columnOf(tokens, before, style);
+        return closes ? column : column + style.indentSize;
+      }
+      depth--;
+    }
+    if (CLOSES.test(token)) depth++;
+    if (!closes && depth === 0 && tokens.onNewLine(before))
+      return columnOf(tokens, before, style);
+  }
+  return undefined;
+}
+
+const columnOf = (tokens: TokenTable, t: number, style: Style): number =>
+  lineColumn(tokens.text, tokens.start(t), style.tabWidth);
