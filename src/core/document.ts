@@ -3,6 +3,7 @@ import type { Language } from "./language.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
 import { moveLines } from "./requests/block.js";
+import { aroundCaret } from "./requests/caret.js";
 import { formatWhole, unsettledStretches } from "./requests/document.js";
 import { pasteChanges } from "./requests/paste.js";
 import { Remembered, reachesOver, type Whole } from "./requests/remembered.js";
@@ -37,6 +38,11 @@ export interface TypedAnswer {
   readonly unsettled: readonly Range[];
   /** Where the caret should stand once the edits are in. */
   readonly caret: Position;
+  /**
+   * The same edits for a client that places its caret itself, behind what is put in where it stands: what
+   * belongs behind the caret replaces the next character by itself with the new text before it.
+   */
+  readonly clientEdits: readonly TextEdit[];
 }
 
 /** A change of a document's text; without a range it replaces the whole. */
@@ -143,7 +149,7 @@ export class Document {
    */
   formatOnType(position: Position, character: string, style?: Partial<Style>): TypedAnswer {
     const { language, lines } = this;
-    const nothing = { edits: [], unsettled: [], caret: position };
+    const nothing = { edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
     if (!maySettle(language, lines, offset, character)) return nothing;
     const from = character === "\n" ? offset : Math.max(0, offset - character.length);
@@ -164,10 +170,13 @@ export class Document {
     const after = LineIndex.of(applyChanges(view.lines.text, typed.changes));
     const caret = after.positionAt(typed.caret, this.encoding);
     const above = lines.lineAt(offset) - view.lines.lineAt(place);
+    const edits = (changes: readonly Change[]): readonly TextEdit[] =>
+      toTextEdits(lines, view.back(changes), this.encoding);
     return {
-      edits: toTextEdits(lines, view.back(typed.changes), this.encoding),
+      edits: edits(typed.changes),
       unsettled: [],
       caret: { ...caret, line: caret.line + above },
+      clientEdits: edits(aroundCaret(typed, view.lines.text, place)),
     };
   }
 

@@ -1,6 +1,7 @@
 import type { Sheet } from "./layout/sheet.js";
 import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
+import type { Change } from "./text/edits.js";
 import type { Parsed } from "./syntax/tree.js";
 
 /** Where a unit begins that was looked at beyond its end, and how far, as UTF-16 offsets. */
@@ -39,6 +40,11 @@ export interface Typing {
   readonly triggers: readonly string[];
   /** What would close all that is open at the end of a text, innermost first. */
   closers(text: string): string;
+  /** The sign that begins a value within a string, and what makes a string in which it was typed take one. */
+  readonly interpolation?: {
+    readonly sign: string;
+    changes(syntax: Syntax, offset: number): Change[];
+  };
   /** What the line after a text most likely begins with, where that is no mere statement. */
   next?(text: string): string | undefined;
   /**

@@ -5,6 +5,11 @@ import type {
   TextDocumentItem,
 } from "vscode-languageserver/node.js";
 
+/** What serves languages that the engine does not know. */
+const PLAIN_TEXT = "plaintext";
+/** Languages in which white space at a line's end says something. */
+const MEANT_SPACE = new Set(["markdown"]);
+
 /** The texts that the client has open, each as a document of the engine. */
 export class OpenDocuments {
   private readonly documents = new Map<string, Document>();
@@ -18,15 +23,20 @@ export class OpenDocuments {
 
   open({ uri, languageId, version, text }: TextDocumentItem): void {
     const language = this.engine.language(languageId) ?? this.engine.languageFor(uri);
-    if (language === undefined) {
-      this.documents.delete(uri);
-      if (!this.unknown.has(languageId))
-        this.report(`Oak Tide knows no language "${languageId}"; ${uri} is left as it is.`);
+    const id = language?.ids.includes(languageId) === true ? languageId : language?.ids[0];
+    if (id === undefined && !this.unknown.has(languageId)) {
+      this.report(
+        `Oak Tide knows no language "${languageId}"; ${uri} is read by its indentation and brackets only.`,
+      );
       this.unknown.add(languageId);
-      return;
     }
-    const id = language.ids.includes(languageId) ? languageId : language.ids[0]!;
-    this.documents.set(uri, this.engine.open({ uri, languageId: id, text, version }));
+    const style = { trimTrailingWhitespace: !MEANT_SPACE.has(languageId) };
+    this.documents.set(
+      uri,
+      id === undefined
+        ? this.engine.open({ uri, languageId: PLAIN_TEXT, text, version, style })
+        : this.engine.open({ uri, languageId: id, text, version }),
+    );
   }
 
   /** The characters of every language after which a typing request may have something to say. */
@@ -44,7 +54,7 @@ export class OpenDocuments {
     this.documents.delete(uri);
   }
 
-  /** The document of `uri`, or undefined where it is not open or its language is not known. */
+  /** The document of `uri`, or undefined where it is not open. */
   get(uri: string): Document | undefined {
     return this.documents.get(uri);
   }

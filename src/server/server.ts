@@ -64,7 +64,9 @@ class Server {
       ({ textDocument, position, ch, options }, token) => this.answer(
         textDocument.uri,
         token,
-        (document) => document.formatOnType(position, ch, styleOf(options)),
+        (document) => ({
+          edits: document.formatOnType(position, ch, styleOf(options)).clientEdits,
+        }),
       ),
     );
     connection.onRequest(

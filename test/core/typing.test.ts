@@ -1,20 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { applyEdits, createEngine, type Range } from "oak-tide";
 import { engine, open } from "../support/format.js";
-
-/** A text with the caret at `|`, before a character is typed. */
-function typed(languageId: string, marked: string, character: string): string {
-  const at = marked.indexOf("|");
-  const text = marked.slice(0, at) + character + marked.slice(at + 1);
-  const before = text.slice(0, at + character.length).split("\n");
-  const document = open(languageId, text);
-  const position = { line: before.length - 1, character: before.at(-1)!.length };
-  const { edits, caret } = document.formatOnType(position, character);
-  const rows = applyEdits(text, edits).split("\n");
-  const row = rows[caret.line]!;
-  rows[caret.line] = `${row.slice(0, caret.character)}|${row.slice(caret.character)}`;
-  return rows.join("\n");
-}
+import { typed } from "../support/marks.js";
 
 describe("Enter", () => {
   test.each([
@@ -47,6 +34,9 @@ describe("Enter", () => {
     ],
     ["in a documenting comment", "javascript", "  /**\n   * Tide.|", "  /**\n   * Tide.\n   * |"],
     ["after a bare leader", "javascript", "/**\n * |", "/**\n *\n * |"],
+    ["within a comment", "javascript", "a(); // north |south", "a(); // north \n// |south"],
+    ["within a comment", "python", "if a:\n    #: b| c", "if a:\n    #: b\n    #: |c"],
+    ["between two comments", "javascript", "// a |// b", "// a \n|// b"],
     ["in a template", "javascript", "x = `a|\n  b`", "x = `a\n|\n  b`"],
     ["on a blank line", "javascript", "{\n  |", "{\n\n  |"],
     ["in JSX text", "javascript", "x = <p>\n  north|", "x = <p>\n  north\n  |"],
@@ -70,6 +60,28 @@ describe("Enter", () => {
     ["after a statement", "python", "if a:\n    b = 1|", "if a:\n    b = 1\n    |"],
   ])("%s (%s)", (_, languageId, before, after) => {
     expect(typed(languageId, before, "\n")).toBe(after);
+  });
+});
+
+describe("a value in a plain string makes it a template", () => {
+  test.each([
+    ["f({ a: 'b ${c} ` $|' });", "f({ a: `b \\${c} \\` ${|` });"],
+    ['x = "a $|}";', "x = `a ${|}`;"],
+    ['export default "a $|";', "export default `a ${|`;"],
+    ...[
+      "x = `$|`",
+      '"a $|";',
+      'import "a $|";',
+      'x = { "$|": 1 }',
+      '<p a="$|" />',
+      'x = "\\12$|"',
+    ].map(
+      (kept) => [kept, kept.replace("|", "{|")],
+    )
+  ] as [string, string][])("%s", (before, after) => {
+    const style = { interpolatedString: "template" } as const;
+    expect(typed("javascript", before, "{", style)).toBe(after);
+    expect(typed("javascript", before, "{")).toBe(before.replace("|", "{|"));
   });
 });
 

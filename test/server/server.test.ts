@@ -102,16 +102,40 @@ describe("formatting", () => {
     },
   );
 
-  test("leaves unknown languages alone and says so once", async () => {
+  test("does for unknown languages what is safe, and says so once", async () => {
     const client = new Client();
     await client.start();
-    await client.open("file:///a.tide", "a=1", "tidal");
+    await client.open("file:///a.tide", "a=1  \n", "tidal");
     await client.open("file:///b.tide", "a=1", "tidal");
-    expect(await client.format("file:///a.tide")).toEqual([]);
+    const edits = await client.format("file:///a.tide");
+    expect(applyEdits("a=1  \n", edits)).toBe("a=1\n");
     expect(await client.format("file:///never-opened.py")).toEqual([]);
     expect(client.log).toEqual([
-      'Oak Tide knows no language "tidal"; file:///a.tide is left as it is.',
+      'Oak Tide knows no language "tidal"; file:///a.tide is read by its indentation and brackets only.',
     ]);
+  });
+
+  test("keeps the caret of a client between a pair", async () => {
+    const client = new Client();
+    await client.start();
+    const text = "f([\n]);\n";
+    await client.open("file:///a.ts", text, "typescript");
+    const edits = await client.connection.sendRequest("textDocument/onTypeFormatting", {
+      textDocument: { uri: "file:///a.ts" },
+      position: { line: 1, character: 0 },
+      ch: "\n",
+      options: OPTIONS,
+    });
+    const range = (from: number, to: number): Range => ({
+      start: { line: 1, character: from },
+      end: { line: 1, character: to },
+    });
+    // The second lies behind the caret, since it replaces what stands there.
+    expect(edits).toEqual([
+      { range: range(0, 0), newText: "    " },
+      { range: range(0, 1), newText: "\n]" },
+    ]);
+    expect(applyEdits(text, edits as [])).toBe("f([\n    \n]);\n");
   });
 
   test("answers typing, and says after which characters", async () => {

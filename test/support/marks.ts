@@ -1,4 +1,4 @@
-import { applyEdits } from "oak-tide";
+import { applyEdits, type Style } from "oak-tide";
 import { open } from "./format.js";
 
 /** The lines of a template literal, without the line end after the last. */
@@ -13,13 +13,19 @@ const positionOf = (whole: string, offset: number): { line: number; character: n
 };
 
 /** A text with the caret at its mark, before a character is typed; what comes back has it behind. */
-export function typed(languageId: string, marked: string, character: string): string {
+export function typed(
+  languageId: string,
+  marked: string,
+  character: string,
+  style?: Partial<Style>,
+): string {
   const mark = marked.includes("@") && !/@\w/.test(marked) ? "@" : "|";
   const at = marked.indexOf(mark);
   const whole = marked.slice(0, at) + character + marked.slice(at + 1);
   const { edits, caret } = open(languageId, whole).formatOnType(
     positionOf(whole, at + character.length),
     character,
+    style,
   );
   const rows = applyEdits(whole, edits).split("\n");
   const row = rows[caret.line]!;

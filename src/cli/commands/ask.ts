@@ -49,20 +49,25 @@ export const askCommand = (): Command => new Command("ask")
 
 async function ask(request: string, path: string, options: Options): Promise<void> {
   const engine = createEngine();
-  const language = engine.languageFor(path);
-  if (language === undefined) throw new RangeError(`${path}: no language is known for its ending.`);
+  // What no language is known for is read by its indentation and brackets.
+  const languageId = engine.languageFor(path)?.ids[0] ?? "plaintext";
   const { text } = await readSource(path);
-  const document = engine.open({ uri: path, languageId: language.ids[0]!, text });
+  const document = engine.open({ uri: path, languageId, text });
   const answer = answerTo(document, request, options);
   await writeOutput(`${JSON.stringify(answer, null, 2)}\n`);
 }
 
-function answerTo(document: Document, request: string, options: Options): Answer | TypedAnswer {
+function answerTo(
+  document: Document,
+  request: string,
+  options: Options,
+): Answer | Omit<TypedAnswer, "clientEdits"> {
   const style = styleOf(options);
   const { lines, at, character = "\n" } = options;
   if (request === "type") {
     if (at === undefined) throw new RangeError("ask type needs --at, such as --at 12:5");
-    return document.formatOnType(at, character, style);
+    const { edits, unsettled, caret } = document.formatOnType(at, character, style);
+    return { edits, unsettled, caret };
   }
   if (request === "document") {
     if (lines !== undefined) throw new RangeError("--lines goes with selection, paste and move.");

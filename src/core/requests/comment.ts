@@ -13,6 +13,23 @@ const SPACED_END = "* /";
 /** What it reads once that was put together, and another slash follows. */
 const SPLIT_END = "*//";
 
+/** What a comment begins with that ends with its line. */
+const LINE_SIGN = /^(?:\/\/+|#+)[!:]?[ \t]*/;
+
+/**
+ * The sign that the rest of a comment needs which Enter broke in its middle: what follows a comment on
+ * its own line is its text. Empty where the line before ends with none, or the rest has a sign already.
+ */
+export function brokenSign({ syntax: { tokens }, lines, offset }: Context, line: number): string {
+  const end = lines.lineEnd(line - 1);
+  let t = tokens.count - 1;
+  while (t >= 0 && tokens.start(t) >= end) t--;
+  if (t < 0 || !tokens.isTrivia(t) || lines.text.slice(tokens.end(t), end).trim() !== "") return "";
+  if (tokens.start(t) === 0 && tokens.textOf(t).startsWith("#!")) return "";
+  const rest = lines.text.slice(offset, lines.lineEnd(line)).trimStart();
+  return LINE_SIGN.test(rest) ? "" : LINE_SIGN.exec(tokens.textOf(t))?.[0] ?? "";
+}
+
 /** Whether a line so far is one that may end a block comment. */
 export const isCommentEnd = (head: string): boolean =>
   head === END || head === SPACED_END || head === SPLIT_END;

@@ -5,7 +5,7 @@ import type { Change } from "../text/edits.js";
 import type { LineIndex, Lines } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import { lineColumn } from "../text/width.js";
-import { continueComment, endComment, isCommentEnd } from "./comment.js";
+import { brokenSign, continueComment, endComment, isCommentEnd } from "./comment.js";
 import type { Context } from "./context.js";
 import { columnAfter, tokenAround, tokenAt } from "./depth.js";
 import { formatLines } from "./selection.js";
@@ -80,9 +80,12 @@ function entered(context: Context): Change[] | Typed {
     );
     return { changes, caret: from + shift + caretLine.length };
   }
-  const column = columnAfter(language, before, rest, WHOLE, style);
-  pushChanges(changes, text, from, to, indentText(style, column), rule);
-  return changes;
+  const sign = rest === "" ? "" : brokenSign(context, line);
+  const column = columnAfter(language, before, sign === "" ? rest : "", WHOLE, style);
+  const lead = indentText(style, column) + sign;
+  const trimmed = changes.reduce((sum, change) => sum + change.to - change.from, 0);
+  pushChanges(changes, text, from, to, lead, rule);
+  return { changes, caret: from - trimmed + lead.length };
 }
 
 /** The line left behind loses indentation that was never used. */
@@ -110,11 +113,14 @@ export function maySettle(
   if (character === "\n" || character === ";" || character === "}") return true;
   const head = headOf(lines, offset);
   return (
-    CLOSING.has(head) || language.typing.words.has(head) || isCommentEnd(head)
+    CLOSING.has(head)
+    || language.typing.words.has(head)
+    || isCommentEnd(head)
+    || interpolates(language, lines, offset)
   );
 }
 
-function settled(context: Context, character: string): Change[] {
+function settled(context: Context, character: string): Change[] | Typed {
   const { language, lines, offset, style } = context;
   const start = lines.lineStart(lines.lineAt(offset));
   const head = headOf(lines, offset);
@@ -122,6 +128,12 @@ function settled(context: Context, character: string): Change[] {
   const ends = character === ";" || (character === "}" && language.typing.blocks === undefined);
   const closer = CLOSING.has(head) && (head !== "{" || HEADER.test(lines.text.slice(0, start)));
   if (isCommentEnd(head)) return endComment(context, head);
+  if (style.interpolatedString === "template" && interpolates(language, lines, offset)) {
+    const changes = language.typing.interpolation!.changes(context.syntax, offset);
+    // What is put in where the caret stands lies behind it.
+    const before = changes.filter((change) => change.from < offset);
+    if (changes.length > 0) return { changes, caret: moved(offset, before) };
+  }
   if (tokenAround(context.syntax, offset) >= 0) return [];
   if (closer || rests !== undefined) {
     const from = offset - head.length;
@@ -154,6 +166,12 @@ function headColumn(
   if (blocks === undefined || !words.has(head))
     return columnAfter(language, before, head, rests, style);
   return blocks.wordColumn(before, head, lineColumn(lines.text, start, style.tabWidth), style);
+}
+
+/** Whether what was typed last may begin a value within a string. */
+function interpolates({ typing }: Language, lines: Lines, offset: number): boolean {
+  const sign = typing.interpolation?.sign;
+  return sign !== undefined && lines.slice(offset - sign.length, offset) === sign;
 }
 
 /** Formats the statement that the typed character ended, and nothing else. */

@@ -12,6 +12,8 @@ export interface Style {
   readonly maxLineLength: number;
   /** Quotes of strings. A string whose inside would need an escape keeps its own. */
   readonly stringDelimiter: "double" | "single" | "as-written";
+  /** Whether a plain string becomes a template once the sign that begins a value in one is typed into it. */
+  readonly interpolatedString: "template" | "as-written";
   /** Quotes of markup attributes. One whose value holds the wanted quote keeps its own. */
   readonly markupDelimiter: "double" | "single" | "as-written";
   /** The semicolon after a statement, where the language lets it be left out. */
@@ -40,6 +42,7 @@ const VALUES: { readonly [K in keyof Style]: readonly Style[K][] | number } = {
   insertFinalNewline: [true, false],
   maxLineLength: 1,
   stringDelimiter: ["double", "single", "as-written"],
+  interpolatedString: ["template", "as-written"],
   markupDelimiter: ["double", "single", "as-written"],
   statementTerminator: ["explicit", "omitted", "as-written"],
   closingComma: ["when-split", "never", "as-written"],
@@ -60,6 +63,7 @@ export const BASE_STYLE: Style = {
   insertFinalNewline: true,
   maxLineLength: 100,
   stringDelimiter: "double",
+  interpolatedString: "as-written",
   markupDelimiter: "double",
   statementTerminator: "explicit",
   closingComma: "when-split",

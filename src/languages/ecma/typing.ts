@@ -1,5 +1,6 @@
 import type { Typing } from "../../core/language.js";
 import { NONE, type Tree } from "../../core/syntax/tree.js";
+import { interpolate } from "./interpolate.js";
 import { N, type Dialect } from "./kinds.js";
 import { ecmaClosers, parseEcma } from "./parser/statements.js";
 
@@ -77,6 +78,7 @@ function lastChild(tree: Tree, node: number): number {
 export const ecmaTyping = (dialect: Dialect): Typing => ({
   triggers: TRIGGERS,
   words: WORDS,
+  interpolation: { sign: "${", changes: interpolate },
   next: (text) => caseAfterJump(text, dialect),
   closers: (text) => ecmaClosers(text, dialect),
 });
