@@ -75,6 +75,19 @@ type Rota = Map<
 `,
     ],
     [
+      "in a member's brackets amid a call's types",
+      "typescript",
+      `
+const berths = new WeakMap<Pier, {
+  moor: (|
+`,
+      `
+const berths = new WeakMap<Pier, {
+  moor: (
+    |
+`,
+    ],
+    [
       "in a list of types",
       "typescript",
       `

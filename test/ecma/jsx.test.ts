@@ -3,6 +3,11 @@ import { fixtures } from "../support/fixtures.js";
 
 describe("elements", () => {
   fixtures("typescriptreact", [
+    ["type parameters told from tags", `
+      const a=<B=string,>({c}:D<B>)=><E f={c}/>
+      `, `
+      const a = <B = string,>({ c }: D<B>) => <E f={c} />;
+      `],
     ["short ones", `
       a=<b/>
       c=<d e='f' g={h} {...i}>j</d>

@@ -123,4 +123,19 @@ describe("types", () => {
       declare const A: ({ b, c, ...d }: E) => F;
       `],
   ]);
+
+  const byLine = "type A = {\n  b: string\n  c(\n    d: E,\n  ): F\n}\n";
+  fixtures("typescript", [
+    ["members by lines alone", byLine, "type A = { b: string; c(d: E): F };\n"],
+  ], { listSplit: "by-width" });
+  fixtures("typescript", [
+    ["members by lines alone, left so", byLine, "type A = {\n  b: string\n  c(d: E): F\n}\n"],
+  ], { listSplit: "by-width", statementTerminator: "omitted" });
+  fixtures("typescript", [
+    [
+      "members by lines alone, ended",
+      byLine,
+      "type A = {\n  b: string;\n  c(\n    d: E,\n  ): F;\n};\n",
+    ],
+  ]);
 });

@@ -51,9 +51,16 @@ export class Measure {
       else if (wanted !== Demand.Join && wanted !== Demand.Seam) width += this.flatGap(g);
       const plain = ascii && marks[g] === 0 && !tokens.has(g, UNEVEN);
       width += plain ? tokens.end(g) - tokens.start(g) : this.headColumns(g);
+      if (marks[g + 1] !== 0) width += this.slot(g + 1);
       upTo[g + 1] = width;
     }
     upTo[count + 1] = width;
+  }
+
+  /** Columns of a semicolon that goes into gap g although no line need end there; they count with token g - 1. */
+  private slot(g: number): number {
+    const mark = this.sheet.marks[g]! & (Mark.TerminatorSlot | Mark.Held);
+    return mark === Mark.TerminatorSlot && this.sheet.demand[g] !== Demand.Line ? 1 : 0;
   }
 
   /** Fills `nextEnd` and `toBreak` from right to left. */
@@ -96,7 +103,7 @@ export class Measure {
   /** Columns of what is put in at gap g if a line ends there: a comma, or an opening bracket. */
   private added(g: number): number {
     const { sheet } = this;
-    if (sheet.is(g, Mark.Slots | Mark.RemovedFlat)) return 1;
+    if (sheet.is(g, Mark.Slots | Mark.RemovedFlat)) return 1 - this.slot(g);
     const owner = sheet.owner[g]!;
     if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.frames.begin(owner) === g)
       return this.flatGap(g) + 1;

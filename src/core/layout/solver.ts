@@ -341,7 +341,11 @@ class Solver {
           lines[g] = 0;
           columns[g] = 0;
       }
-      if ((marks[g]! & Mark.RemovedFlat) !== 0) this.dropped[g] = 1;
+      const mark = marks[g]!;
+      if (mark === 0) continue;
+      if ((mark & Mark.RemovedFlat) !== 0) this.dropped[g] = 1;
+      if ((mark & (Mark.TerminatorSlot | Mark.Held)) === Mark.TerminatorSlot)
+        this.inserts.push({ gap: g, text: ";", column: -1 });
     }
     this.column += measure.upTo[Math.min(last + 1, count)]! - measure.upTo[first]!;
   }

@@ -1,6 +1,6 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { N, T } from "../kinds.js";
+import { N, T, isWord } from "../kinds.js";
 import { R } from "../rules.js";
 import { LayoutBase } from "./base.js";
 
@@ -21,6 +21,17 @@ interface Items {
 }
 
 /** Lists in brackets of every kind. */
+/** What begins a member of a type where it is no word. */
+const BEGINS_MEMBER = new Set<T>([
+  T.LeftBracket,
+  T.LeftParen,
+  T.Less,
+  T.String,
+  T.Number,
+  T.Plus,
+  T.Minus,
+]);
+
 export abstract class ListLayout extends LayoutBase {
   /** The gap inside a value up to which what is around must fit to stay close to it; 0 for none. */
   protected abstract hugGap(node: number, deep: boolean): number;
@@ -34,7 +45,11 @@ export abstract class ListLayout extends LayoutBase {
     const type = tree.next(node);
     if (this.kindOf(type) !== N.Annotation) return;
     const behind = tokens.skipTrivia(tree.end(type));
-    if (behind < tokens.count) this.sheet.frames.setReach(frame, behind + 1);
+    if (behind === tokens.count) return;
+    // What begins another member stays behind.
+    const kind: T = tokens.kind(behind);
+    const begins = isWord(kind) || BEGINS_MEMBER.has(kind);
+    this.sheet.frames.setReach(frame, begins ? behind : behind + 1);
   }
 
   protected bracket(node: number): void {
@@ -52,7 +67,8 @@ export abstract class ListLayout extends LayoutBase {
       || kind === N.MappedType
       || kind === N.EnumBody;
     const flow = kind === N.Array && items.numbers && items.count > 3;
-    const split = kind === N.EnumBody ? FrameFlag.Split : this.writtenSplit(node);
+    const apart = kind === N.ObjectType && this.membersByLine(node);
+    const split = kind === N.EnumBody || apart ? FrameFlag.Split : this.writtenSplit(node);
     const whole = this.splitsWhole(kind, items);
     const flags = (flow ? FrameFlag.Flow : 0) | (whole ? FrameFlag.Whole : 0) | split;
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
@@ -80,6 +96,24 @@ export abstract class ListLayout extends LayoutBase {
     sheet.mark(closer, Mark.Out);
     this.closing(node, kind, items);
     sheet.close();
+  }
+
+  /**
+   * Gives members between which a line end is all there is the semicolon that it stands for. Where none
+   * may be put in, they stay on lines of their own, which is what this tells.
+   */
+  private membersByLine(node: number): boolean {
+    const { tree, tokens, sheet } = this;
+    const explicit = this.style.statementTerminator === "explicit";
+    let apart = false;
+    for (let member = tree.child(node); member !== NONE; member = tree.next(member)) {
+      const end = tree.end(member);
+      if (tree.next(member) === NONE || tree.first(tree.next(member)) !== tokens.skipTrivia(end))
+        continue;
+      if (explicit) sheet.mark(end, Mark.TerminatorSlot);
+      apart = true;
+    }
+    return apart && !explicit;
   }
 
   /** Whether a list splits where something inside it must. */

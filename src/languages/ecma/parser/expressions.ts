@@ -267,16 +267,19 @@ export abstract class ExpressionParser extends JsxParser {
     });
   }
 
-  /** Where tags are read too, only `<T,` and `<T extends U` begin type parameters. */
+  /** Where tags are read too, only `<T,`, `<T extends U` and `<T = U` begin type parameters. */
   private marksTypeParameters(): boolean {
     let marks = false;
     this.attempt(() => {
       this.next();
       this.eat(T.Const);
       if (!this.eatWord()) return false;
-      const after = this.kind === T.Extends ? this.peek() : T.End;
+      const after = this.peek();
       marks =
         this.kind === T.Comma
+        || (
+          this.kind === T.Assign && after !== T.String && after !== T.LeftBrace && after !== T.Less
+        )
         || (
           this.kind === T.Extends && after !== T.Assign && after !== T.Greater && after !== T.Slash
         );
@@ -374,9 +377,16 @@ export abstract class ExpressionParser extends JsxParser {
 
   /** Types for a call: `f<T>(x)`. What may follow them is as the compiler has it. */
   private callTypes(): boolean {
+    const left = this.closers.length;
     return this.attempt(() => {
       this.atLess();
+      const opener = this.at;
       this.typeArguments();
+      // What ends with the text amid types that stand close may yet become a call.
+      if (this.kind === T.End && this.closers.length > left + 1 && this.standsClose(opener)) {
+        this.missing = false;
+        return true;
+      }
       switch (this.kind) {
         case T.LeftParen: case T.Template: case T.TemplateHead: return true;
         case T.Less: case T.Greater: case T.Plus: case T.Minus: return false;
@@ -390,6 +400,15 @@ export abstract class ExpressionParser extends JsxParser {
           );
       }
     });
+  }
+
+  /** Whether no space is around a token, as around the brackets of types. */
+  private standsClose(t: number): boolean {
+    const { tokens } = this;
+    return (
+      tokens.end(t - 1) === tokens.start(t)
+      && (t + 1 === tokens.count || tokens.end(t) === tokens.start(t + 1))
+    );
   }
 
   private isBinary(): boolean {
