@@ -22,7 +22,10 @@ export class Measure {
   readonly nextEnd: Int32Array;
   /** Columns from gap g to the next gap where a line may end, at most `FAR`. */
   readonly toBreak: Uint16Array;
-  private readonly ascii: boolean;
+  /** How many gaps behind a gap that ends a line the next one does, at most `FAR`; else 0. */
+  readonly lineGaps: Uint16Array;
+  /** Where characters stand that may not fill one column each, as UTF-16 offsets in order. */
+  private readonly odd: readonly number[];
 
   constructor(
     private readonly sheet: Sheet,
@@ -31,25 +34,31 @@ export class Measure {
     private readonly frozen?: (gap: number) => boolean,
   ) {
     const { tokens } = sheet;
-    this.ascii = !/[\u0300-\uffff]/.test(tokens.text);
+    this.odd = oddCharacters(tokens.text);
     const count = tokens.count;
     this.upTo = new Int32Array(count + 2);
     this.nextEnd = new Int32Array(sheet.frames.count);
     this.toBreak = new Uint16Array(count + 2);
+    this.lineGaps = new Uint16Array(count + 1);
     this.sum(count);
     this.look(count);
   }
 
   /** Fills `upTo` from left to right. */
   private sum(count: number): void {
-    const { upTo, ascii } = this;
+    const { upTo, odd } = this;
     const { tokens, demand, marks } = this.sheet;
     let width = 0;
+    let seen = 0;
     for (let g = 0; g < count; g++) {
       const wanted: Demand = demand[g]!;
       if (wanted === Demand.Space || wanted === Demand.Fold) width++;
       else if (wanted !== Demand.Join && wanted !== Demand.Seam) width += this.flatGap(g);
-      const plain = ascii && marks[g] === 0 && !tokens.has(g, UNEVEN);
+      let plain = marks[g] === 0 && !tokens.has(g, UNEVEN);
+      if (seen < odd.length && odd[seen]! < tokens.end(g)) {
+        while (seen < odd.length && odd[seen]! < tokens.end(g)) seen++;
+        plain = false;
+      }
       width += plain ? tokens.end(g) - tokens.start(g) : this.headColumns(g);
       if (marks[g + 1] !== 0) width += this.slot(g + 1);
       upTo[g + 1] = width;
@@ -65,7 +74,7 @@ export class Measure {
 
   /** Fills `nextEnd` and `toBreak` from right to left. */
   private look(count: number): void {
-    const { upTo, nextEnd, toBreak, frozen, sheet } = this;
+    const { upTo, nextEnd, toBreak, lineGaps, frozen, sheet } = this;
     const { tokens, demand, marks, frames } = sheet;
     let frame = frames.count - 1;
     let end = count;
@@ -84,7 +93,10 @@ export class Measure {
       ) {
         distance += upTo[g + 1]! - upTo[g]!;
       } else {
-        if (this.endsLine(g, wanted)) end = g;
+        if (this.endsLine(g, wanted)) {
+          lineGaps[g] = Math.min(end - g, FAR);
+          end = g;
+        }
         const breaks =
           end === g || ((wanted === Demand.Seam || wanted === Demand.Fold) && frozen?.(g) !== true);
         distance = breaks ? 0 : upTo[g + 1]! - upTo[g]! + distance;
@@ -163,7 +175,7 @@ export class Measure {
   }
 
   private columns(from: number, to: number): number {
-    return this.ascii ? to - from : columnsBetween(this.sheet.tokens.text, from, to);
+    return this.odd.length === 0 ? to - from : columnsBetween(this.sheet.tokens.text, from, to);
   }
 
   /** The space before a comment at the end of a line. */
@@ -187,6 +199,13 @@ export class Measure {
       default: return false;
     }
   }
+}
+
+function oddCharacters(text: string): number[] {
+  const found: number[] = [];
+  const odd = /[\u0300-\uffff]/g;
+  while (odd.test(text)) found.push(odd.lastIndex - 1);
+  return found;
 }
 
 /** Whether gap g of the source held a line end, and how many. */

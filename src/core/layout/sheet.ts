@@ -164,8 +164,8 @@ export class Frames {
   private begins: Int32Array;
   private ends: Int32Array;
   private parents: Int32Array;
+  private hugs: Int32Array;
   /** Of the few frames that have one. */
-  private readonly hugs = new Map<number, number>();
   private readonly reaches = new Map<number, number>();
   private readonly anchors = new Map<number, number>();
   private readonly leaders = new Map<number, number>();
@@ -177,6 +177,7 @@ export class Frames {
     this.begins = new Int32Array(room);
     this.ends = new Int32Array(room);
     this.parents = new Int32Array(room);
+    this.hugs = new Int32Array(room);
     this.flags = new Uint8Array(room);
     this.steps = new Uint8Array(room);
   }
@@ -206,11 +207,11 @@ export class Frames {
 
   /** The gap up to which the frame must fit to stay whole though what follows it splits; 0 for none. */
   hug(f: number): number {
-    return this.hugs.get(f) ?? 0;
+    return this.hugs[f]!;
   }
 
   setHug(f: number, gap: number): void {
-    this.hugs.set(f, gap);
+    this.hugs[f] = gap;
   }
 
   /** The gap up to which the frame must fit with what follows it, though that could split; 0 for none. */
@@ -256,6 +257,7 @@ export class Frames {
     this.begins = doubledInts(this.begins);
     this.ends = doubledInts(this.ends);
     this.parents = doubledInts(this.parents);
+    this.hugs = doubledInts(this.hugs);
     this.flags = doubledBytes(this.flags);
     this.steps = doubledBytes(this.steps);
   }

@@ -149,6 +149,7 @@ class Solver {
         continue;
       }
       this.token(g);
+      if (sheet.demand[g] === Demand.Line) g = this.wholeLine(g);
     }
     this.lines[count] = this.finalLines();
     return {
@@ -158,6 +159,31 @@ class Solver {
       inserts: this.inserts,
       dropped: this.dropped,
     };
+  }
+
+  /**
+   * Goes over the line that gap g begins, up to its last gap, where nothing on it can split: it fits, and
+   * what begins on it ends there. Answers the last gap that is done.
+   */
+  private wholeLine(g: number): number {
+    const { sheet, measure } = this;
+    const { frames, tokens } = sheet;
+    const owner = sheet.owner[g]!;
+    if (this.options.frozen !== undefined || measure.lineGaps[g] === FAR) return g;
+    if (
+      this.stack.length > 0
+      ? this.top !== owner || !frames.has(owner, FrameFlag.Block)
+      : owner !== ROOT
+    )
+      return g;
+    const end = g + measure.lineGaps[g]!;
+    if (end <= g + 1 || end > this.topEnd || tokens.has(end - 1, TokenFlag.MultiLine)) return g;
+    const added = sheet.is(end, Mark.Slots) ? 1 : 0;
+    if (this.column + measure.upTo[end]! - measure.upTo[g + 1]! + added > this.limit) return g;
+    for (let f = this.nextFrame; f < frames.count && frames.begin(f) < end; f++)
+      if (frames.end(f) >= end) return g;
+    this.flatRun(g + 1, end - 1);
+    return end - 1;
   }
 
   /** Line ends after the last token. */

@@ -35,25 +35,31 @@ export function demands(language: Language, syntax: Syntax, style: Style): Sheet
   return sheet;
 }
 
+/** A stretch of a text, as UTF-16 offsets. */
+interface Stretch {
+  readonly from: number;
+  readonly to: number;
+}
+
 /**
  * The stretches of a text that its parser did not understand, outermost ones only, or that the
- * language's standard does not allow, as UTF-16 offsets.
+ * language's standard does not allow.
  */
-export function unsettledStretches(language: Language, syntax: Syntax): {
-  from: number;
-  to: number;
-}[] {
-  const { tokens, tree } = syntax;
-  const stretches: { from: number; to: number }[] = [];
+export function unsettledStretches(language: Language, syntax: Syntax): Stretch[] {
+  const stretches = unparsedStretches(syntax, language.unparsed);
+  if (language.outside === undefined) return stretches;
+  return [...stretches, ...language.outside(syntax)].sort((a, b) => a.from - b.from);
+}
+
+function unparsedStretches({ tokens, tree }: Syntax, unparsed: number): Stretch[] {
+  const stretches: Stretch[] = [];
   // A parent comes after its children, so that going down meets outer nodes first.
   let covered = Infinity;
   for (let node = tree.size; node > 0; node--) {
-    if (tree.kind(node) !== language.unparsed || tree.end(node) <= tree.first(node)) continue;
+    if (tree.kind(node) !== unparsed || tree.end(node) <= tree.first(node)) continue;
     if (tree.first(node) >= covered) continue;
     covered = tree.first(node);
     stretches.push({ from: tokens.start(tree.first(node)), to: tokens.end(tree.end(node) - 1) });
   }
-  stretches.reverse();
-  if (language.outside === undefined) return stretches;
-  return [...stretches, ...language.outside(syntax)].sort((a, b) => a.from - b.from);
+  return stretches.reverse();
 }
