@@ -109,6 +109,20 @@ describe("other characters", () => {
       "/**\n * Berths.\n and piers\n *|",
       "/**\n * Berths.\n and piers\n */|",
     ],
+    [
+      "the end of a comment without stars",
+      "javascript",
+      "/",
+      "/* Berths.\n   and piers\n   *|",
+      "/* Berths.\n   and piers\n*/|",
+    ],
+    [
+      "the same, under its opener's star",
+      "javascript",
+      "/",
+      "/* Berths.\n   and piers\n *|",
+      "/* Berths.\n   and piers\n */|",
+    ],
     ["a dot that goes on with a chain", "javascript", ".", "x = tides\n|", "x = tides\n  .|"],
     [
       "the last letter of case",

@@ -60,6 +60,9 @@ export function endComment(
   const starred = from === line - 1
     ? row(from).startsWith("/**")
     : row(line - 1).startsWith("*") || row(from + 1).startsWith("*");
+  const lead = lines.text.slice(lines.lineStart(line), offset - head.length);
+  // Under the second sign of its opener it stands well too.
+  if (!starred && lead === starIndent(lines, opener, style)) return [];
   const wanted = starred ? starIndent(lines, opener, style) : leadOf(lines, opener);
   const changes: Change[] = [];
   pushChanges(changes, lines.text, lines.lineStart(line), offset - head.length, wanted, rule);
