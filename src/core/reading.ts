@@ -1,10 +1,13 @@
 import type { Language, Syntax } from "./language.js";
-import { Excerpt, type ExcerptOptions, type Level, type Span } from "./outline/excerpt.js";
+import { Excerpt, type ExcerptOptions, type Level, type Source, type Span } from "./outline/excerpt.js";
 import { Sequence } from "./outline/sequence.js";
+import { Splice, type Replacement } from "./outline/splice.js";
+import { Stale, type Outlined } from "./outline/stale.js";
 import { readExcerpt, updateOutline } from "./outline/update.js";
 import { HOLD_SIGN } from "./requests/holds.js";
 import { inferStyle, type Shown } from "./style/infer.js";
 import type { Style } from "./style/style.js";
+import type { TokenTable } from "./syntax/tokens.js";
 import type { Change } from "./text/edits.js";
 import { TextBuffer } from "./text/buffer.js";
 import { LineIndex, type Lines } from "./text/lines.js";
@@ -23,15 +26,6 @@ export interface View {
   readonly core: Span & Pick<Level, "joint">;
 }
 
-/** The outline of a text, and what bears on how it can be mended. */
-interface Outlined {
-  readonly root: Sequence;
-  readonly torn: boolean;
-  /** The units that were looked at beyond their end. */
-  readonly looks: readonly Span[];
-  readonly newer: boolean;
-}
-
 /**
  * A text that changes, and what is understood of it. After a change only what it touches is read
  * again: requests that look at one place get an excerpt. The syntax of the whole is made when
@@ -41,6 +35,8 @@ export class Reading {
   private parsed: Syntax | undefined;
   /** Follows the changes; undefined until asked for, and where a change reaches too far. */
   private outlined: Outlined | undefined;
+  /** The outline before changes that reach too far, while it still tells what is around them. */
+  private stale: Stale | undefined;
   private shown: Shown | undefined;
   /** What was shown when brackets last added up. */
   private whole: Partial<Style> | undefined;
@@ -86,12 +82,24 @@ export class Reading {
       this.held = undefined;
     }
     this.outlined = undefined;
-    if (outlined === undefined || outlined.torn) return undefined;
-    const reader = this.reader!;
     const change = { from, to, inserted: text.length };
+    const stale = outlined === undefined
+      ? this.stale?.with(change)
+      : Stale.of(outlined, lines, change);
+    this.stale = stale;
+    if (outlined !== undefined) return this.mend(outlined, lines, change);
+    // What could not be mended change by change may be once they are taken together.
+    if (stale !== undefined) this.mend(stale.outlined, stale.text, stale.change);
+    return undefined;
+  }
+
+  /** Mends the outline of a text with a change; answers what had to be read again, undefined where that failed. */
+  private mend(outlined: Outlined, before: Source, change: Replacement): Span | undefined {
+    if (outlined.torn) return undefined;
     const { root, looks } = outlined;
-    const updated = updateOutline(root, reader, lines, this.lines, change, looks);
+    const updated = updateOutline(root, this.reader!, before, this.lines, change, looks);
     if (updated === undefined) return undefined;
+    this.stale = undefined;
     const { newer } = this.language;
     // The only thing that showed the version may be gone.
     if (outlined.newer && newer?.(updated.before()) === true) return undefined;
@@ -107,13 +115,19 @@ export class Reading {
   /** What the text shows of its own style, a stretch apart that came from elsewhere. */
   style(except?: Span): Partial<Style> {
     const outline = this.reader === undefined ? undefined : this.outline.root;
-    const blocksOnly = this.language.typing.blocks !== undefined;
-    if (except !== undefined) return inferStyle(this.lines, outline, blocksOnly, except).style;
-    return (this.shown ??= inferStyle(this.lines, outline, blocksOnly)).style;
+    if (except !== undefined) return this.inferred(this.lines, outline, except).style;
+    return (this.shown ??= this.inferred(this.lines, outline)).style;
+  }
+
+  private inferred(text: Source, outline: Sequence | undefined, except?: Span): Shown {
+    return inferStyle(text, outline, this.language.typing.blocks !== undefined, except);
   }
 
   /** The same, but while brackets do not add up what the text showed before: typing must not waver. */
   steadyStyle(except?: Span): Partial<Style> {
+    const { stale } = this;
+    if (stale !== undefined)
+      return (this.whole ??= this.inferred(stale.text, stale.outlined.root).style);
     const torn = this.reader !== undefined && this.outline.torn;
     if (torn && this.whole !== undefined) return this.whole;
     const shown = this.style(except);
@@ -136,16 +150,16 @@ export class Reading {
   private excerpt(focus: Span, options: ExcerptOptions): View | undefined {
     const { reader, lines } = this;
     if (reader === undefined || this.holds) return undefined;
+    if (this.stale !== undefined) return this.around(this.stale, focus, options);
     const { root, torn, newer } = this.outline;
-    const excerpt = Excerpt.of(
-      lines,
-      root,
-      focus,
-      { ...options, unparsed: this.language.unparsed },
-    );
+    const { unparsed } = this.language;
+    const excerpt = Excerpt.of(lines, root, focus, { ...options, unparsed });
     if (excerpt.cuts.length === 0) return undefined;
     const syntax = torn ? reader.parse(excerpt.text) : readExcerpt(reader, excerpt, lines);
     if (syntax === undefined) return undefined;
+    // A text or comment left open reaches over what an excerpt cuts.
+    if (torn && !readsAlike(this.syntax.tokens, focus.from, syntax.tokens, excerpt.place(focus.from)))
+      return undefined;
     return {
       lines: LineIndex.of(excerpt.text),
       syntax: { ...syntax, newer },
@@ -156,6 +170,31 @@ export class Reading {
     };
   }
 
+  /** What bears on one place and on changes that the outline does not know yet. */
+  private around(stale: Stale, focus: Span, options: ExcerptOptions): View | undefined {
+    const { outlined, text, change } = stale;
+    const both = {
+      from: Math.min(change.from, stale.before(focus.from, "from")),
+      to: Math.max(change.to, stale.before(focus.to, "to")),
+    };
+    const { unparsed } = this.language;
+    const excerpt = Excerpt.of(text, outlined.root, both, { ...options, changed: true, unparsed });
+    if (excerpt.cuts.length === 0) return undefined;
+    const splice = new Splice(excerpt, this.lines, change);
+    const syntax = this.language.parse(splice.text);
+    // Where all adds up and the outline could still not be mended, there is more to it.
+    if (!outlined.torn && !syntax.torn) return undefined;
+    const { from, to, joint } = excerpt.core;
+    return {
+      lines: LineIndex.of(splice.text),
+      syntax: { ...syntax, newer: outlined.newer },
+      place: (offset) => splice.place(offset),
+      begins: (place) => splice.begins(place),
+      back: (changes) => splice.back(changes),
+      core: { from: splice.moved(from), to: splice.moved(to), joint },
+    };
+  }
+
   private get reader(): Required<Pick<Language, "parse" | "sequence">> | undefined {
     const { parse, sequence } = this.language;
     return sequence && { parse, sequence };
@@ -163,9 +202,18 @@ export class Reading {
 
   private get outline(): Outlined {
     if (this.outlined !== undefined) return this.outlined;
+    this.stale = undefined;
     const { syntax } = this;
     const root = Sequence.of(syntax, this.reader!.sequence);
     const newer = this.language.newer?.(syntax) === true;
     return (this.outlined = { root, torn: syntax.torn, looks: syntax.looks ?? [], newer });
   }
+}
+
+/** Whether the token at or before an offset is the same as at a place of an excerpt. */
+function readsAlike(whole: TokenTable, offset: number, part: TokenTable, place: number): boolean {
+  const t = whole.lastAt(offset);
+  const u = part.lastAt(place);
+  if (t < 0 || u < 0) return t === u;
+  return whole.kind(t) === part.kind(u) && whole.start(t) - offset === part.start(u) - place;
 }

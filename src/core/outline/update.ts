@@ -6,11 +6,7 @@ import {
   sequenceNodes,
   type Unit,
 } from "./sequence.js";
-
-/** One replacement: what lay in [from, to) of the old text has become `inserted` UTF-16 units. */
-export interface Replacement extends Span {
-  readonly inserted: number;
-}
+import { Splice, type Replacement } from "./splice.js";
 
 /** What outlining asks of a language. */
 type Reader = Required<Pick<Language, "parse" | "sequence">>;
@@ -124,10 +120,8 @@ export function readExcerpt(reader: Reader, excerpt: Excerpt, text: Source): Syn
 }
 
 class Update {
-  private readonly shift: number;
   readonly syntax: Syntax;
-  /** Where in the excerpt the change begins. */
-  private readonly place: number;
+  private readonly splice: Splice;
   private readonly work: (() => void)[] = [];
   private claimed = 0;
 
@@ -137,14 +131,8 @@ class Update {
     private readonly newText: Source,
     private readonly change: Replacement,
   ) {
-    const { from, to, inserted } = change;
-    this.shift = inserted - (to - from);
-    this.place = excerpt.place(from);
-    this.syntax = reader.parse(
-      excerpt.text.slice(0, this.place)
-      + newText.slice(from, from + inserted)
-      + excerpt.text.slice(this.place + to - from),
-    );
+    this.splice = new Splice(excerpt, newText, change);
+    this.syntax = reader.parse(this.splice.text);
   }
 
   /** The outline after the change, for which the old one is taken apart. */
@@ -159,11 +147,11 @@ class Update {
     const { excerpt, change, syntax } = this;
     const unread = known.filter(({ from }) => !excerpt.holds(from));
     const read = (syntax.looks ?? []).map(
-      ({ from, to }) => ({ from: this.begins(from), to: this.ends(to) }),
+      ({ from, to }) => ({ from: this.splice.begins(from), to: this.splice.ends(to) }),
     );
     return [
       ...unread.map((look) => (
-        look.from < change.from ? look : { from: this.moved(look.from), to: this.moved(look.to) }
+        look.from < change.from ? look : { from: this.splice.moved(look.from), to: this.splice.moved(look.to) }
       )),
       ...read,
     ];
@@ -183,23 +171,10 @@ class Update {
 
   // Places of the changed excerpt in the whole new text
 
-  private begins(place: number): number {
-    if (place < this.place) return this.excerpt.begins(place);
-    return place < this.place + this.change.inserted
-      ? this.change.from + place - this.place
-      : this.excerpt.begins(place - this.shift) + this.shift;
-  }
-
-  private ends(place: number): number {
-    if (place <= this.place) return this.excerpt.ends(place);
-    return place <= this.place + this.change.inserted
-      ? this.change.from + place - this.place
-      : this.excerpt.ends(place - this.shift) + this.shift;
-  }
-
   /** Where a cut stands in the changed excerpt. */
   private placeOf({ at }: Cut): number {
-    return at > this.place ? at + this.shift : at;
+    const { splice } = this;
+    return at > splice.at ? at + splice.shift : at;
   }
 
   /** Where a node stands in the changed excerpt. */
@@ -213,7 +188,7 @@ class Update {
   private wholeSpanOf(node: number): Span {
     const place = this.spanOf(node);
     if (node === this.syntax.tree.root) return { from: 0, to: this.newText.length };
-    return { from: this.begins(place.from), to: this.ends(place.to) };
+    return { from: this.splice.begins(place.from), to: this.splice.ends(place.to) };
   }
 
   /**
@@ -239,7 +214,7 @@ class Update {
     const { sequence, base } = first;
     if (
       sequence.kind !== kind
-      || this.moved(base) !== from
+      || this.splice.moved(base) !== from
       || cuts.some((cut) => cut.sequence !== sequence)
     ) return undefined;
     const groups = this.groups(children, cuts);
@@ -273,14 +248,9 @@ class Update {
     if (this.syntax.tree.kind(node) !== sequence.unitKind(i)) return false;
     const { from, to } = this.wholeSpanOf(node);
     return (
-      from === this.moved(base + sequence.unitFrom(i))
-      && to === this.moved(base + sequence.unitTo(i))
+      from === this.splice.moved(base + sequence.unitFrom(i))
+      && to === this.splice.moved(base + sequence.unitTo(i))
     );
-  }
-
-  /** Where an offset outside the change stands in the new text. */
-  private moved(offset: number): number {
-    return offset >= this.change.to ? offset + this.shift : offset;
   }
 
   /** The children between cuts; undefined where those behind one are not what they were. */
@@ -306,7 +276,7 @@ class Update {
 
   /** Puts new units around those that were cut, which move with the change. */
   private mend(sequence: Sequence, cuts: readonly Cut[], units: readonly Unit[][]): void {
-    const { change, shift } = this;
+    const { change, splice: { shift } } = this;
     const { count } = sequence;
     let begin = 0;
     let added = 0;

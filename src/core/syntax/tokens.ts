@@ -111,6 +111,18 @@ export class TokenTable {
     return t;
   }
 
+  /** The last token that begins at or before a UTF-16 offset, or -1. */
+  lastAt(offset: number): number {
+    let low = -1;
+    let high = this.count - 1;
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if (this.starts[middle]! <= offset) low = middle;
+      else high = middle - 1;
+    }
+    return low;
+  }
+
   private grow(): void {
     this.kinds = doubledBytes(this.kinds);
     this.flags = doubledBytes(this.flags);

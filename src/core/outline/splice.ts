@@ -1,0 +1,71 @@
+import type { Change } from "../text/edits.js";
+import type { Excerpt, Source, Span } from "./excerpt.js";
+
+/** One replacement: what lay in [from, to) of the old text has become `inserted` UTF-16 units. */
+export interface Replacement extends Span {
+  readonly inserted: number;
+}
+
+/** An excerpt of a text with a change put in, and where its places stand in the changed text. */
+export class Splice {
+  readonly text: string;
+  /** Where in the excerpt the change begins. */
+  readonly at: number;
+  /** By how much the change moves what stands behind it. */
+  readonly shift: number;
+
+  constructor(
+    private readonly excerpt: Excerpt,
+    newText: Source,
+    private readonly change: Replacement,
+  ) {
+    const { from, to, inserted } = change;
+    this.shift = inserted - (to - from);
+    this.at = excerpt.place(from);
+    this.text = excerpt.text.slice(0, this.at)
+      + newText.slice(from, from + inserted)
+      + excerpt.text.slice(this.at + to - from);
+  }
+
+  /** Where an offset of the old text outside the change stands in the new one. */
+  moved(offset: number): number {
+    return offset >= this.change.to ? offset + this.shift : offset;
+  }
+
+  /** Where an offset of the new text stands here. */
+  place(offset: number): number {
+    const { from, inserted } = this.change;
+    if (offset <= from) return this.excerpt.place(offset);
+    return offset <= from + inserted
+      ? this.at + offset - from
+      : this.excerpt.place(offset - this.shift) + this.shift;
+  }
+
+  /** Where in the new text a thing stands that begins at `place` here. */
+  begins(place: number): number {
+    if (place < this.at) return this.excerpt.begins(place);
+    return place < this.at + this.change.inserted
+      ? this.change.from + place - this.at
+      : this.excerpt.begins(place - this.shift) + this.shift;
+  }
+
+  /** Where in the new text a thing stands that ends at `place` here. */
+  ends(place: number): number {
+    if (place <= this.at) return this.excerpt.ends(place);
+    return place <= this.at + this.change.inserted
+      ? this.change.from + place - this.at
+      : this.excerpt.ends(place - this.shift) + this.shift;
+  }
+
+  /** Changes made here as changes of the new text; those that reach over what was cut are none. */
+  back(changes: Iterable<Change>): Change[] {
+    const placed: Change[] = [];
+    for (const change of changes) {
+      const from = this.begins(change.from);
+      const to = from + change.to - change.from;
+      if (change.to === change.from || this.ends(change.to) === to)
+        placed.push({ ...change, from, to });
+    }
+    return placed;
+  }
+}

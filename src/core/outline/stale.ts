@@ -1,0 +1,62 @@
+import type { Source } from "./excerpt.js";
+import type { Sequence } from "./sequence.js";
+import type { Replacement } from "./splice.js";
+import type { Span } from "./excerpt.js";
+
+/** The outline of a text, and what bears on how it can be mended. */
+export interface Outlined {
+  readonly root: Sequence;
+  readonly torn: boolean;
+  /** The units that were looked at beyond their end. */
+  readonly looks: readonly Span[];
+  readonly newer: boolean;
+}
+
+/** Shorter texts are read anew at once. */
+const SHORT = 1 << 14;
+
+/** Changes that have grown longer leave too little of what the outline says. */
+const FAR = 1 << 12;
+
+/**
+ * The outline of a text as it was before changes with which it could not be mended, such as a bracket
+ * that is open while somebody types on, and all of these changes as one. Around them the text still
+ * reads as it did.
+ */
+export class Stale {
+  private constructor(
+    readonly outlined: Outlined,
+    /** The text that was outlined. */
+    readonly text: Source,
+    readonly change: Replacement,
+  ) {}
+
+  /** Undefined where the text is short, or the change is long. */
+  static of(outlined: Outlined, text: Source, change: Replacement): Stale | undefined {
+    return text.length < SHORT || Math.max(change.to - change.from, change.inserted) > FAR
+      ? undefined
+      : new Stale(outlined, text, change);
+  }
+
+  /** The same after another change, which speaks of the text that those before have left. */
+  with({ from, to, inserted }: Replacement): Stale | undefined {
+    const { change } = this;
+    const reach = change.from + change.inserted;
+    const shift = change.inserted - (change.to - change.from);
+    const begin = Math.min(change.from, from);
+    return Stale.of(this.outlined, this.text, {
+      from: begin,
+      to: Math.max(change.to, to - shift),
+      inserted: Math.max(reach, to) - begin + inserted - (to - from),
+    });
+  }
+
+  /** An offset of the changed text in the text that was outlined, at an end of the change where it lies within. */
+  before(offset: number, end: "from" | "to"): number {
+    const { change } = this;
+    if (offset < change.from) return offset;
+    return offset > change.from + change.inserted
+      ? offset - change.inserted + (change.to - change.from)
+      : change[end];
+  }
+}
