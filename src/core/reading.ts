@@ -1,5 +1,11 @@
 import type { Language, Syntax } from "./language.js";
-import { Excerpt, type ExcerptOptions, type Level, type Source, type Span } from "./outline/excerpt.js";
+import {
+  Excerpt,
+  type ExcerptOptions,
+  type Level,
+  type Source,
+  type Span,
+} from "./outline/excerpt.js";
 import { Sequence } from "./outline/sequence.js";
 import { Splice, type Replacement } from "./outline/splice.js";
 import { Stale, type Outlined } from "./outline/stale.js";
@@ -158,7 +164,9 @@ export class Reading {
     const syntax = torn ? reader.parse(excerpt.text) : readExcerpt(reader, excerpt, lines);
     if (syntax === undefined) return undefined;
     // A text or comment left open reaches over what an excerpt cuts.
-    if (torn && !readsAlike(this.syntax.tokens, focus.from, syntax.tokens, excerpt.place(focus.from)))
+    if (
+      torn && !readsAlike(this.syntax.tokens, focus.from, syntax.tokens, excerpt.place(focus.from))
+    )
       return undefined;
     return {
       lines: LineIndex.of(excerpt.text),

@@ -58,6 +58,12 @@ describe("style", () => {
     },
   );
 
+  test("lines tell the step where no block does, but not those within a text", () => {
+    const item = (i: number): string => `    "${i}": \`\${f({\n            a: 1,\n        })}\`,\n`;
+    const text = `x = {\n${[1, 2, 3].map(item).join("")}};\n`;
+    expect(open("javascript", text).style().indentSize).toBe(4);
+  });
+
   test.each([
     ["a\r\nb\r\nc\n", "crlf"],
     ["a\nb\n", "lf"],

@@ -32,6 +32,14 @@ describe("classes", () => {
         [Symbol.iterator]() {}
       }
       `],
+    ["long fields", `
+      class Pier{nameOfTheLandingStageByTheOldMill=nameOfTheLandingStageAsThePortAuthorityWritesItNearlyEverywhere}
+      `, `
+      class Pier {
+        nameOfTheLandingStageByTheOldMill =
+          nameOfTheLandingStageAsThePortAuthorityWritesItNearlyEverywhere;
+      }
+      `],
     ["expressions", `
       const A=class extends (b,c){}
       new class{}

@@ -21,6 +21,7 @@ describe("types", () => {
       type L=<M>(n:M)=>asserts n is O
       type P=(q:R)=>q is S
       const t=():undefined|(()=>void)=>u,v=(w):(X|Y)=>z
+      aa=bb?()=>{return():void=>cc}:dd
       `, `
       type A = (b: number, c?: string, ...d: E[]) => void;
       type F = new () => G;
@@ -28,6 +29,11 @@ describe("types", () => {
       type L = <M>(n: M) => asserts n is O;
       type P = (q: R) => q is S;
       const t = (): undefined | (() => void) => u, v = (w): (X | Y) => z;
+      aa = bb
+        ? () => {
+          return (): void => cc;
+        }
+        : dd;
       `],
     ["objects and mapped types", `
       type A={b:string;c?:number,readonly d:E}

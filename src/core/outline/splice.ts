@@ -22,7 +22,8 @@ export class Splice {
     const { from, to, inserted } = change;
     this.shift = inserted - (to - from);
     this.at = excerpt.place(from);
-    this.text = excerpt.text.slice(0, this.at)
+    this.text =
+      excerpt.text.slice(0, this.at)
       + newText.slice(from, from + inserted)
       + excerpt.text.slice(this.at + to - from);
   }

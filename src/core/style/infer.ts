@@ -113,16 +113,26 @@ function beginsLine(text: Source, offset: number): boolean {
   return i >= 0 && (text.charCodeAt(i) === 10 || text.charCodeAt(i) === 13);
 }
 
-/** How many columns deeper lines stand than those before them. */
+/**
+ * How many columns deeper lines stand than those before them. Where lines stand less deep than that,
+ * such as those around a text of several lines, it is no step.
+ */
 function lineSteps(text: string): Steps {
-  const found: number[] = [];
-  let before = 0;
-  for (const [line] of text.matchAll(/^[ \t]*(?=[^\s*])/gm)) {
-    const column = lineColumn(`${line}x`, 0, TAB);
-    if (column > before) found.push(column - before);
-    before = column;
-  }
-  return { found, until: SAMPLE };
+  const columns = Array.from(
+    text.matchAll(/^[ \t]*(?=[^\s*])/gm),
+    ([line]) => lineColumn(`${line}x`, 0, TAB),
+  );
+  const steps = columns.map((column, i) => column - (columns[i - 1] ?? 0));
+  const uneven = (step: number): number => columns.filter((column) => column % step !== 0).length;
+  const known = new Map<number, boolean>();
+  const even = (step: number): boolean => {
+    if (!known.has(step)) known.set(step, uneven(step) * 10 <= columns.length);
+    return known.get(step)!;
+  };
+  // The least deep lines are one step deep, however many follow one another.
+  const least = Math.min(...columns.filter((column) => column > 0));
+  const first = columns.filter((column) => column === least);
+  return { found: [...steps, ...first].filter((step) => step > 0 && even(step)), until: SAMPLE };
 }
 
 /** The step that most show, `least` of them or more, between 1 and 8; the smaller of two that are even. */

@@ -240,7 +240,7 @@ export abstract class ListLayout extends LayoutBase {
     }
   }
 
-  private itemsOf(node: number): Items {
+  protected itemsOf(node: number): Items {
     const { tree, tokens } = this;
     const closer = tree.end(node) - 1;
     const items: Items = {

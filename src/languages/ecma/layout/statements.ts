@@ -382,14 +382,24 @@ export class EcmaLayout extends ExpressionLayout {
     const { tree, sheet } = this;
     if (tree.kind(child) === N.Empty) return this.join(t, R.Terminator);
     const own = this.asWritten && this.tokens.onNewLine(t);
-    // A run of operators or of commas would hang in the air behind its header.
-    const value = this.kindOf(tree.child(child));
-    const runs = value === N.Binary || value === N.Sequence;
+    // A run of operators or of commas would hang in the air behind its header, brackets around it or not.
+    const value = tree.child(child);
+    const runs =
+      this.isRun(value)
+      || (
+        this.kindOf(value) === N.Paren
+        && (this.isRun(tree.child(value)) || this.itemsOf(value).count > 1)
+      );
     const flags = (runs ? FrameFlag.Whole : FrameFlag.IfItHelps) | (own ? FrameFlag.Split : 0);
     sheet.open(t, tree.end(child) - 1, flags, 1);
     this.fold(t, R.Keyword);
     this.visit(child);
     sheet.close();
+  }
+
+  private isRun(node: number): boolean {
+    const kind: N = this.kindOf(node);
+    return kind === N.Binary || kind === N.Sequence;
   }
 
   private case(node: number): void {
@@ -525,8 +535,7 @@ export class EcmaLayout extends ExpressionLayout {
       const end = tokens.kind(tree.end(node) - 1) === T.Semicolon
         ? tree.end(node) - 1
         : tree.end(node);
-      if (child === NONE) this.space(t, R.Operator);
-      else this.given(t, child, end);
+      this.given(t, child, end);
       return true;
     });
   }

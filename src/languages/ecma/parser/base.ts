@@ -37,6 +37,8 @@ export abstract class EcmaBase extends Parser {
   readonly looks: Look[] = [];
   /** `in` is no operator: the head of a `for`. */
   protected noIn = false;
+  /** Between `?` and `:`, where a colon after brackets need not begin the type of a function. */
+  protected inBranch = false;
 
   constructor(
     protected readonly lexer: Lexer,

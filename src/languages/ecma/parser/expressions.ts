@@ -40,11 +40,14 @@ export abstract class ExpressionParser extends JsxParser {
     this.finish(N.Sequence, first);
   }
 
-  private withIn(rule: () => void): void {
-    const outer = this.noIn;
+  /** What stands in brackets of its own: nothing around it bears on it. */
+  private enclosed(rule: () => void): void {
+    const { noIn, inBranch } = this;
     this.noIn = false;
+    this.inBranch = false;
     rule();
-    this.noIn = outer;
+    this.noIn = noIn;
+    this.inBranch = inBranch;
   }
 
   protected assignment(): void {
@@ -116,10 +119,12 @@ export abstract class ExpressionParser extends JsxParser {
     while (this.kind === T.Question && !this.marksOptional()) {
       taken = true;
       this.next();
-      const outer = this.inBranch;
+      const { noIn, inBranch } = this;
+      this.noIn = false;
       this.inBranch = true;
-      this.withIn(this.oneAssignment);
-      this.inBranch = outer;
+      this.assignment();
+      this.noIn = noIn;
+      this.inBranch = inBranch;
       if (!this.otherwise()) break;
       const other = this.at;
       if (this.atYield()) {
@@ -132,17 +137,12 @@ export abstract class ExpressionParser extends JsxParser {
     if (taken) this.finish(N.Conditional, first);
   }
 
-  private readonly oneAssignment = (): void => this.assignment();
-
   /** A question mark that no value follows marks an optional parameter. */
   private marksOptional(): boolean {
     if (!this.dialect.types) return false;
     const after = this.peek();
     return after === T.Comma || after === T.RightParen || after === T.Colon || after === T.Assign;
   }
-
-  /** Between `?` and `:`, where a colon after brackets need not begin the type of a function. */
-  private inBranch = false;
 
   /** The arrow and body of a function whose parameters began at token `first`. */
   private arrowTail(first: number, isAsync: boolean): void {
@@ -292,7 +292,7 @@ export abstract class ExpressionParser extends JsxParser {
   private arrowHead(): boolean {
     if (this.kind !== T.LeftParen) return false;
     const list = this.at;
-    this.list(T.RightParen, this.oneItem);
+    this.bracketed(T.RightParen, this.oneItem);
     this.finish(N.Parameters, list);
     this.annotation();
     return this.is(T.Arrow) && !this.lineBefore;
@@ -423,7 +423,7 @@ export abstract class ExpressionParser extends JsxParser {
   private subscript(): void {
     const first = this.at;
     const opener = this.open();
-    this.withIn(() => this.expression());
+    this.enclosed(() => this.expression());
     this.close(T.RightBracket, opener);
     this.finish(N.Subscript, first);
   }
@@ -509,12 +509,13 @@ export abstract class ExpressionParser extends JsxParser {
     if (spread) this.finish(N.Spread, first);
   };
 
-  /** A list in which `in` is an operator again. */
   private bracketed(closer: T, item: () => void): void {
-    const outer = this.noIn;
+    const { noIn, inBranch } = this;
     this.noIn = false;
+    this.inBranch = false;
     this.list(closer, item);
-    this.noIn = outer;
+    this.noIn = noIn;
+    this.inBranch = inBranch;
   }
 
   /** `async function …` or `async name => …`; false where `async` is only a name. */
@@ -590,10 +591,7 @@ export abstract class ExpressionParser extends JsxParser {
     const first = this.at;
     if (this.kind === T.At) this.decorators();
     const rest = this.eat(T.Ellipsis);
-    const outer = this.inBranch;
-    this.inBranch = false;
     this.assignment();
-    this.inBranch = outer;
     if (this.dialect.types && (this.kind === T.Question || this.kind === T.Colon)) {
       this.eat(T.Question);
       this.annotation();
@@ -630,7 +628,7 @@ export abstract class ExpressionParser extends JsxParser {
     this.next();
     for (;;) {
       if (type) this.type();
-      else this.withIn(() => this.expression());
+      else this.enclosed(() => this.expression());
       if (!this.is(T.TemplateMiddle) && !this.is(T.TemplateTail)) {
         this.leftOpen("}`");
         this.torn = true;

@@ -35,10 +35,12 @@ export abstract class MemberParser extends ExpressionParser {
 
   protected parameters(): void {
     const first = this.at;
-    const outer = this.noIn;
+    const { noIn, inBranch } = this;
     this.noIn = false;
+    this.inBranch = false;
     this.list(T.RightParen, this.oneParameter);
-    this.noIn = outer;
+    this.noIn = noIn;
+    this.inBranch = inBranch;
     this.finish(N.Parameters, first);
   }
 
@@ -65,16 +67,18 @@ export abstract class MemberParser extends ExpressionParser {
   }
 
   protected functionBody(isAsync: boolean, generator: boolean): void {
-    const { inAsync, inGenerator, inFunction, noIn } = this;
+    const { inAsync, inGenerator, inFunction, noIn, inBranch } = this;
     this.inAsync = isAsync;
     this.inGenerator = generator;
     this.inFunction = true;
     this.noIn = false;
+    this.inBranch = false;
     this.block(N.Block);
     this.inAsync = inAsync;
     this.inGenerator = inGenerator;
     this.inFunction = inFunction;
     this.noIn = noIn;
+    this.inBranch = inBranch;
   }
 
   // Objects
