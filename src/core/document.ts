@@ -97,9 +97,10 @@ export class Document {
       const { from, to } = range === undefined
         ? { from: 0, to: this.lines.length }
         : this.offsets(range);
-      const read = this.reading.change(from, to, text);
+      const told = this.reading.change(from, to, text);
+      if (told === "later") continue;
       const followed =
-        read !== undefined && this.remembered?.follow({ from, to }, text.length, read);
+        told !== undefined && this.remembered?.follow(told.change, told.change.inserted, told.read);
       if (followed !== true) this.remembered = undefined;
     }
     if (version !== undefined) this.currentVersion = version;
@@ -217,6 +218,8 @@ export class Document {
 
   private whole(style: Style): Whole {
     const key = JSON.stringify(style);
+    if (this.reading.waiting) this.remembered = undefined;
+    this.reading.catchUp();
     const known = this.remembered;
     if (known !== undefined && known.style === key && this.refreshed(known, style))
       return known.whole;

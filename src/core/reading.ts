@@ -32,6 +32,12 @@ export interface View {
   readonly core: Span & Pick<Level, "joint">;
 }
 
+/** A change, or several as one, and the stretch of the text before it that was read again. */
+export interface Followed {
+  readonly change: Replacement;
+  readonly read: Span;
+}
+
 /**
  * A text that changes, and what is understood of it. After a change only what it touches is read
  * again: requests that look at one place get an excerpt. The syntax of the whole is made when
@@ -47,6 +53,7 @@ export class Reading {
   /** What was shown when brackets last added up. */
   private whole: Partial<Style> | undefined;
   private held: boolean | undefined;
+  private waits = false;
 
   constructor(
     private readonly language: Language,
@@ -70,9 +77,10 @@ export class Reading {
   /**
    * Takes a change.
    *
-   * @returns the stretch of the old text that had to be read again; undefined for all of it.
+   * @returns what was read again for it, and for those before that had to wait; undefined where that is
+   * all of the text, and `later` where it will be told with one of the next.
    */
-  change(from: number, to: number, text: string): Span | undefined {
+  change(from: number, to: number, text: string): Followed | "later" | undefined {
     const { lines, outlined } = this;
     const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
     this.lines = buffer.replaced(from, to, text);
@@ -89,14 +97,34 @@ export class Reading {
     }
     this.outlined = undefined;
     const change = { from, to, inserted: text.length };
-    const stale = outlined === undefined
-      ? this.stale?.with(change)
-      : Stale.of(outlined, lines, change);
+    const waited = this.stale;
+    const stale = outlined === undefined ? waited?.with(change) : Stale.of(outlined, lines, change);
     this.stale = stale;
-    if (outlined !== undefined) return this.mend(outlined, lines, change);
-    // What could not be mended change by change may be once they are taken together.
-    if (stale !== undefined) this.mend(stale.outlined, stale.text, stale.change);
-    return undefined;
+    // An outline that was made meanwhile tells nothing of what waited.
+    const lost = this.waits && waited === undefined;
+    this.waits = false;
+    if (outlined !== undefined) {
+      const read = this.mend(outlined, lines, change);
+      if (read !== undefined) return lost ? undefined : { change, read };
+    } else if (stale !== undefined) {
+      // What could not be mended change by change may be once they are taken together.
+      const read = this.mend(stale.outlined, stale.text, stale.change);
+      if (read !== undefined) return { change: stale.change, read };
+    }
+    if (this.stale === undefined || lost) return undefined;
+    this.waits = true;
+    return "later";
+  }
+
+  /** Whether a change waits of which `change` has said that it will be told later. */
+  get waiting(): boolean {
+    return this.waits;
+  }
+
+  /** Forgets what waits: the whole text has been looked at. */
+  catchUp(): void {
+    this.waits = false;
+    this.stale = undefined;
   }
 
   /** Mends the outline of a text with a change; answers what had to be read again, undefined where that failed. */
