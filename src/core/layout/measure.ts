@@ -68,8 +68,15 @@ export class Measure {
 
   /** Columns of a semicolon that goes into gap g although no line need end there; they count with token g - 1. */
   private slot(g: number): number {
-    const mark = this.sheet.marks[g]! & (Mark.TerminatorSlot | Mark.Held);
-    return mark === Mark.TerminatorSlot && this.sheet.demand[g] !== Demand.Line ? 1 : 0;
+    const { tokens, marks, demand } = this.sheet;
+    const mark = marks[g]! & (Mark.TerminatorSlot | Mark.Held);
+    const ends = g === tokens.count || demand[g] === Demand.Line;
+    return mark === Mark.TerminatorSlot && !ends ? 1 : 0;
+  }
+
+  /** Columns of what is put in at gap g where a line ends there, beyond what `upTo` knows of. */
+  atEnd(g: number): number {
+    return this.sheet.is(g, Mark.Slots) ? 1 - this.slot(g) : 0;
   }
 
   /** Fills `nextEnd` and `toBreak` from right to left. */

@@ -178,8 +178,8 @@ class Solver {
       return g;
     const end = g + measure.lineGaps[g]!;
     if (end <= g + 1 || end > this.topEnd || tokens.has(end - 1, TokenFlag.MultiLine)) return g;
-    const added = sheet.is(end, Mark.Slots) ? 1 : 0;
-    if (this.column + measure.upTo[end]! - measure.upTo[g + 1]! + added > this.limit) return g;
+    const columns = measure.upTo[end]! - measure.upTo[g + 1]! + measure.atEnd(end);
+    if (this.column + columns > this.limit) return g;
     for (let f = this.nextFrame; f < frames.count && frames.begin(f) < end; f++)
       if (frames.end(f) >= end) return g;
     this.flatRun(g + 1, end - 1);
@@ -276,7 +276,7 @@ class Solver {
     const { upTo, nextEnd } = this.measure;
     const ends = nextEnd[f]!;
     const reach = Math.min(frames.reach(f), ends);
-    if (reach > 0 && upTo[reach]! - upTo[begin]! > room) return State.Split;
+    if (reach > 0 && upTo[reach]! - upTo[begin]! + this.ending(reach) > room) return State.Split;
     if (ends < end) {
       const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
       const hug = frames.hug(f);
@@ -297,6 +297,11 @@ class Solver {
         return State.Pass;
     }
     return State.Split;
+  }
+
+  /** Columns of what ends a line at gap g: a sign that is put in, or one before it that only flat lines drop. */
+  private ending(g: number): number {
+    return this.measure.atEnd(g) + (this.sheet.is(g - 1, Mark.RemovedFlat) ? 1 : 0);
   }
 
   /** Columns from gap g, in frame f or at its end, to the next place where a line may end. */

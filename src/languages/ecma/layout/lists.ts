@@ -1,6 +1,6 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { N, T, isWord } from "../kinds.js";
+import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { LayoutBase } from "./base.js";
 
@@ -21,16 +21,8 @@ interface Items {
 }
 
 /** Lists in brackets of every kind. */
-/** What begins a member of a type where it is no word. */
-const BEGINS_MEMBER = new Set<T>([
-  T.LeftBracket,
-  T.LeftParen,
-  T.Less,
-  T.String,
-  T.Number,
-  T.Plus,
-  T.Minus,
-]);
+/** What stays on the line of the type before it. */
+const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
 
 export abstract class ListLayout extends LayoutBase {
   /** The gap inside a value up to which what is around must fit to stay close to it; 0 for none. */
@@ -44,12 +36,10 @@ export abstract class ListLayout extends LayoutBase {
     const { tree, tokens } = this;
     const type = tree.next(node);
     if (this.kindOf(type) !== N.Annotation) return;
-    const behind = tokens.skipTrivia(tree.end(type));
-    if (behind === tokens.count) return;
-    // What begins another member stays behind.
+    const end = tree.end(type);
+    const behind = tokens.skipTrivia(end);
     const kind: T = tokens.kind(behind);
-    const begins = isWord(kind) || BEGINS_MEMBER.has(kind);
-    this.sheet.frames.setReach(frame, begins ? behind : behind + 1);
+    this.sheet.frames.setReach(frame, STAYS_BEHIND_TYPE.has(kind) ? behind + 1 : end);
   }
 
   protected bracket(node: number): void {
