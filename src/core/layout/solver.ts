@@ -307,7 +307,7 @@ class Solver {
   /** Columns from gap g, in frame f or at its end, to the next place where a line may end. */
   private toBreak(g: number, f: number): number {
     const { frames } = this.sheet;
-    const columns = this.measure.toBreak[g]!;
+    const columns = this.behindClosers(g);
     const wall = f === ROOT ? ROOT : this.wall[f]!;
     if (wall === ROOT || wall === f && g > frames.end(f)) return columns;
     const end = frames.end(wall) + 1;
@@ -316,6 +316,18 @@ class Solver {
       columns,
       this.measure.upTo[end]! - this.measure.upTo[g]! + (frames.has(wall, FrameFlag.Comma) ? 1 : 0),
     );
+  }
+
+  /** Columns from gap g to the next break, where no line ends before the closer of brackets that hug what they hold. */
+  private behindClosers(g: number): number {
+    const { sheet, measure } = this;
+    const closes = (at: number): boolean => {
+      const owner = sheet.owner[at]!;
+      return sheet.is(at, Mark.Out) && owner !== ROOT && this.state[owner] === State.Pass;
+    };
+    let at = g;
+    if (g === 0 || !sheet.tokens.has(g - 1, TokenFlag.MultiLine)) while (closes(at)) at++;
+    return measure.upTo[at]! - measure.upTo[g]! + measure.toBreak[at]!;
   }
 
   /** Ends a frame before gap g, where the brackets that it added close. */
