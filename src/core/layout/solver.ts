@@ -321,13 +321,17 @@ class Solver {
   /** Columns from gap g to the next break, where no line ends before the closer of brackets that hug what they hold. */
   private behindClosers(g: number): number {
     const { sheet, measure } = this;
-    const closes = (at: number): boolean => {
-      const owner = sheet.owner[at]!;
-      return sheet.is(at, Mark.Out) && owner !== ROOT && this.state[owner] === State.Pass;
-    };
     let at = g;
-    if (g === 0 || !sheet.tokens.has(g - 1, TokenFlag.MultiLine)) while (closes(at)) at++;
+    if (g === 0 || !sheet.tokens.has(g - 1, TokenFlag.MultiLine)) while (this.hugs(at)) at++;
     return measure.upTo[at]! - measure.upTo[g]! + measure.toBreak[at]!;
+  }
+
+  /** Whether gap g lies before the closer of brackets that hug what they hold. */
+  private hugs(g: number): boolean {
+    const { sheet } = this;
+    if (!sheet.is(g, Mark.Out)) return false;
+    const owner = sheet.owner[g]!;
+    return owner !== ROOT && this.state[owner] === State.Pass;
   }
 
   /** Ends a frame before gap g, where the brackets that it added close. */
