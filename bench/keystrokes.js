@@ -45,7 +45,8 @@ const PYTHON = (i) => `class Boat${i}(Vessel):
 `;
 
 /**
- * What is typed at the end of a line: single characters, pairs as an editor closes them, and closers typed over.
+ * What is typed at the end of a line: single characters, pairs as an editor closes them, and closers typed
+ * over; and the same with every bracket open until it is closed by hand.
  */
 const LANGUAGES = [
   {
@@ -72,6 +73,8 @@ const LANGUAGES = [
       ..."return",
       ";",
     ],
+    byHand:
+      "\nconst level = this.tide.at({ hour: 6 });\nif (level > 2) {\nlog(\nlevel,\n);\nreturn;\n}",
   },
   {
     id: "python",
@@ -89,6 +92,7 @@ const LANGUAGES = [
       ..."return",
       "\n",
     ],
+    byHand: "\nlevel = self.tide.at(hour=6)\nif level > 2:\nlog(\nlevel,\n)\nreturn\n",
   },
 ];
 
@@ -99,30 +103,30 @@ const PLACES = 40;
 /** One keystroke, the update and the typing request, in files of three lengths; and a save after it. */
 export function benchKeystrokes() {
   for (const language of LANGUAGES) {
-    for (let warm = 0; warm < 3; warm++) type(language, 2_000);
-    console.log(`\nKeystrokes, ${language.id} (update, then the typing request)`);
-    console.log(
-      `  ${"lines".padStart(8)}${["p50 ms", "p99 ms", "of the shortest", "save ms", "of a cold run"].map((name) => name.padStart(17)).join("")}`,
-    );
-    let shortest;
-    const unclosed = [];
-    for (const size of SIZES) {
-      const { strokes, saves, cold } = type(language, size);
-      const p99 = percentile(strokes, 0.99);
-      shortest ??= p99;
-      const cells = [
-        percentile(strokes, 0.5).toFixed(3),
-        p99.toFixed(3),
-        (p99 / shortest).toFixed(2),
-        percentile(saves, 0.5).toFixed(2),
-        `${((100 * percentile(saves, 0.5)) / cold).toFixed(2)} %`,
-      ];
-      unclosed.push(`${open(language, size).toFixed(1)} ms at ${size} lines`);
-      console.log(
-        `  ${String(size).padStart(8)}${cells.map((cell) => cell.padStart(17)).join("")}`,
-      );
-    }
-    console.log(`  a bracket left open, and Enter behind it: ${unclosed.join(", ")}`);
+    for (let warm = 0; warm < 3; warm++) type(language, 2_000, language.keys);
+    print(language, "update, then the typing request", language.keys);
+    print(language, "every bracket closed by hand", [...language.byHand]);
+  }
+}
+
+function print(language, what, keys) {
+  console.log(`\nKeystrokes, ${language.id} (${what})`);
+  console.log(
+    `  ${"lines".padStart(8)}${["p50 ms", "p99 ms", "of the shortest", "save ms", "of a cold run"].map((name) => name.padStart(17)).join("")}`,
+  );
+  let shortest;
+  for (const size of SIZES) {
+    const { strokes, saves, cold } = type(language, size, keys);
+    const p99 = percentile(strokes, 0.99);
+    shortest ??= p99;
+    const cells = [
+      percentile(strokes, 0.5).toFixed(3),
+      p99.toFixed(3),
+      (p99 / shortest).toFixed(2),
+      percentile(saves, 0.5).toFixed(2),
+      `${((100 * percentile(saves, 0.5)) / cold).toFixed(2)} %`,
+    ];
+    console.log(`  ${String(size).padStart(8)}${cells.map((cell) => cell.padStart(17)).join("")}`);
   }
 }
 
@@ -131,18 +135,7 @@ const fleet = (unit, size) => {
   return Array.from({ length: Math.round(size / lines) }, (_, i) => unit(i));
 };
 
-/** The text is read whole while its brackets do not add up. */
-function open({ id, unit, behind }, size) {
-  const document = engine.open({ uri: "bench:", languageId: id, text: fleet(unit, size).join("") });
-  document.formatDocument();
-  const caret = placeIn(document.text, "Boat20", behind);
-  const start = performance.now();
-  document.update([{ range: { start: caret, end: caret }, text: "(\n" }]);
-  document.formatOnType({ line: caret.line + 1, character: 0 }, "\n");
-  return performance.now() - start;
-}
-
-function type({ id, unit, behind, keys }, size) {
+function type({ id, unit, behind }, size, keys) {
   const boats = fleet(unit, size);
   const count = boats.length;
   const text = boats.join("");
