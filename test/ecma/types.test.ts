@@ -36,13 +36,26 @@ describe("types", () => {
         : dd;
       `],
     ["objects and mapped types", `
-      type A={b:string;c?:number,readonly d:E}
+      type A={b:string,c?:number,readonly d:E}
       type F={readonly[K in keyof T as \`x\${K}\`]?:T[K]}
       type G={-readonly[K in H]-?:I}
       `, `
-      type A = { b: string; c?: number, readonly d: E };
+      type A = { b: string, c?: number, readonly d: E };
       type F = { readonly [K in keyof T as \`x\${K}\`]?: T[K] };
       type G = { -readonly [K in H]-?: I };
+      `],
+    ["members parted in several ways", `
+      type A={
+        b:string,c:D
+        e:F;
+        g:H}
+      `, `
+      type A = {
+        b: string;
+        c: D;
+        e: F;
+        g: H;
+      };
       `],
     ["conditionals", `
       type A<T>=T extends string?'s':T extends(infer U extends number)[]?U:never

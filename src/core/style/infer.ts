@@ -47,11 +47,11 @@ export function inferStyle(
     style.indentStyle = "tab";
     return { style, until: SAMPLE };
   }
-  const steps = outline === undefined ? lineSteps(sample) : blockSteps(text, outline, except);
+  const steps = outline === undefined ? lineSteps(sample, 1) : blockSteps(text, outline, except);
   // Where there is no block, the lines themselves tell, if several do.
   const size =
     mostFrequent(steps.found)
-    ?? (blocksOnly ? undefined : mostFrequent(lineSteps(sample).found, SEVERAL));
+    ?? (blocksOnly ? undefined : mostFrequent(lineSteps(sample, SEVERAL).found));
   if (size !== undefined) {
     style.indentStyle = "space";
     style.indentSize = size;
@@ -114,35 +114,30 @@ function beginsLine(text: Source, offset: number): boolean {
 }
 
 /**
- * How many columns deeper lines stand than those before them. Where lines stand less deep than that,
- * such as those around a text of several lines, it is no step.
+ * How many columns deeper lines stand than those before them, where at least `several` lines stand so
+ * many columns deep or a multiple, and few do not: those around a text of several lines show no step.
  */
-function lineSteps(text: string): Steps {
+function lineSteps(text: string, several: number): Steps {
   const columns = Array.from(
     text.matchAll(/^[ \t]*(?=[^\s*])/gm),
     ([line]) => lineColumn(`${line}x`, 0, TAB),
   );
   const steps = columns.map((column, i) => column - (columns[i - 1] ?? 0));
-  const uneven = (step: number): number => columns.filter((column) => column % step !== 0).length;
-  const known = new Map<number, boolean>();
-  const even = (step: number): boolean => {
-    if (!known.has(step)) known.set(step, uneven(step) * 10 <= columns.length);
-    return known.get(step)!;
-  };
-  // The least deep lines are one step deep, however many follow one another.
-  const least = Math.min(...columns.filter((column) => column > 0));
-  const first = columns.filter((column) => column === least);
-  return { found: [...steps, ...first].filter((step) => step > 0 && even(step)), until: SAMPLE };
+  const indented = columns.filter((column) => column > 0);
+  const shown = new Set([...new Set(steps)].filter((step) => {
+    const even = indented.filter((column) => column % step === 0).length;
+    return step > 0 && even >= several && even * 4 >= indented.length * 3;
+  }));
+  return { found: steps.filter((step) => shown.has(step)), until: SAMPLE };
 }
 
-/** The step that most show, `least` of them or more, between 1 and 8; the smaller of two that are even. */
-function mostFrequent(steps: readonly number[], least = 1): number | undefined {
+/** The step that most show, between 1 and 8; the smaller of two that are even. */
+function mostFrequent(steps: readonly number[]): number | undefined {
   const votes = new Map<number, number>();
   for (const step of steps)
     if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + 1);
   let best: number | undefined;
-  for (const [step, count] of [...votes].sort(([a], [b]) => a - b)) {
-    if (count >= least && (best === undefined || count > votes.get(best)!)) best = step;
-  }
+  for (const [step, count] of [...votes].sort(([a], [b]) => a - b))
+    if (best === undefined || count > votes.get(best)!) best = step;
   return best;
 }

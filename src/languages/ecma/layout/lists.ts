@@ -1,7 +1,7 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
-import { R } from "../rules.js";
+import { R, RULES } from "../rules.js";
 import { LayoutBase } from "./base.js";
 
 /** What a bracket holds. */
@@ -23,6 +23,8 @@ interface Items {
 /** Lists in brackets of every kind. */
 /** What stays on the line of the type before it. */
 const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
+
+const isSeparator = (kind: T): boolean => kind === T.Comma || kind === T.Semicolon;
 
 export abstract class ListLayout extends LayoutBase {
   /** The gap inside a value up to which what is around must fit to stay close to it; 0 for none. */
@@ -89,21 +91,44 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   /**
-   * Gives members between which a line end is all there is the semicolon that it stands for. Where none
-   * may be put in, they stay on lines of their own, which is what this tells.
+   * Brings the signs between the members of a type together: where some have a semicolon, or only the line
+   * end that stands for one, all get it. Where none may be put in, members that lines alone part stay on
+   * lines of their own, which is what this tells.
    */
   private membersByLine(node: number): boolean {
     const { tree, tokens, sheet } = this;
     const explicit = this.style.statementTerminator === "explicit";
-    let apart = false;
-    for (let member = tree.child(node); member !== NONE; member = tree.next(member)) {
-      const end = tree.end(member);
-      if (tree.next(member) === NONE || tree.first(tree.next(member)) !== tokens.skipTrivia(end))
-        continue;
-      if (explicit) sheet.mark(end, Mark.TerminatorSlot);
-      apart = true;
+    const ends = this.memberEnds(node);
+    const bare = ends.filter(
+      (end, i) => i < ends.length - 1 && !isSeparator(tokens.kind(tokens.skipTrivia(end))),
+    );
+    if (!explicit || !this.partedAsStatements(node)) return bare.length > 0;
+    for (const end of bare) sheet.mark(end, Mark.TerminatorSlot);
+    for (const end of ends) {
+      const t = tokens.skipTrivia(end);
+      if (tokens.kind(t) !== T.Comma || t >= tree.end(node)) continue;
+      const rule = RULES[R.Terminator]!;
+      sheet.rewrite(t, [{ from: tokens.start(t), to: tokens.end(t), text: ";", rule }]);
     }
-    return apart && !explicit;
+    return false;
+  }
+
+  /** Whether some members of a type are parted otherwise than by commas; then it is no pattern's. */
+  private partedAsStatements(node: number): boolean {
+    const { tokens } = this;
+    return this.memberEnds(node).some((end, i, ends) => {
+      const kind: T = tokens.kind(tokens.skipTrivia(end));
+      return kind === T.Semicolon || (i < ends.length - 1 && kind !== T.Comma);
+    });
+  }
+
+  /** One past the last token of each member. */
+  private memberEnds(node: number): number[] {
+    const { tree } = this;
+    const ends: number[] = [];
+    for (let member = tree.child(node); member !== NONE; member = tree.next(member))
+      ends.push(tree.end(member));
+    return ends;
   }
 
   /** Whether a list splits where something inside it must. */
@@ -177,8 +202,9 @@ export abstract class ListLayout extends LayoutBase {
   private closingSemicolon(node: number, { closing, lastEnd, last }: Items): void {
     const { sheet, style } = this;
     // Members apart by commas may be a pattern's, and one without a type too.
+    const mixed = style.statementTerminator === "explicit" && this.partedAsStatements(node);
     if (
-      this.hasOwnComma(node)
+      (this.hasOwnComma(node) && !mixed)
       || (closing < 0 && !this.isTyped(last))
       || style.statementTerminator === "as-written"
     ) return;
