@@ -49,8 +49,8 @@ function edits(text, list, most) {
   const lines = text.split("\n");
   const shown = (words) => (
     words === ""
-    ? pc.dim("nothing")
-    : JSON.stringify(words.length > 24 ? `${words.slice(0, 23)}…` : words)
+      ? pc.dim("nothing")
+      : JSON.stringify(words.length > 24 ? `${words.slice(0, 23)}…` : words)
   );
   if (list.length === 0) console.log(pc.dim("      no edit: these lines are in order, or held"));
   for (const { range, newText, rule } of list.slice(0, most)) {

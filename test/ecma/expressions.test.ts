@@ -45,6 +45,17 @@ describe("operators", () => {
       c[d]++;
       e = f + ++g - --h;
       `],
+    ["conditionals in brackets", `
+      berth=known||(tide.isHighEnoughForTheLargeFerryAndItsCars?theLandingStageAtTheOldMill:theQuayBehindTheFerryHouse)
+      `, `
+      berth =
+        known
+        || (
+          tide.isHighEnoughForTheLargeFerryAndItsCars
+            ? theLandingStageAtTheOldMill
+            : theQuayBehindTheFerryHouse
+        );
+      `],
     ["conditionals", `
       a=b?c:d
       const level=tide.isHigh&&moon.isFull?springRange/2+meanLevel:tide.isHigh?neapRange/2+meanLevel:meanLevel-neapRange/2

@@ -172,8 +172,8 @@ class Solver {
     if (this.options.frozen !== undefined || measure.lineGaps[g] === FAR) return g;
     if (
       this.stack.length > 0
-      ? this.top !== owner || !frames.has(owner, FrameFlag.Block)
-      : owner !== ROOT
+        ? this.top !== owner || !frames.has(owner, FrameFlag.Block)
+        : owner !== ROOT
     )
       return g;
     const end = g + measure.lineGaps[g]!;

@@ -152,8 +152,8 @@ class Update {
     return [
       ...unread.map((look) => (
         look.from < change.from
-        ? look
-        : { from: this.splice.moved(look.from), to: this.splice.moved(look.to) }
+          ? look
+          : { from: this.splice.moved(look.from), to: this.splice.moved(look.to) }
       )),
       ...read,
     ];

@@ -20,8 +20,8 @@ export function aroundCaret({ changes, caret }: Typed, text: string, offset: num
         ...changes.slice(0, i),
         ...(
           kept > 0 || change.to > change.from
-          ? [{ ...change, text: change.text.slice(0, kept) }]
-          : []
+            ? [{ ...change, text: change.text.slice(0, kept) }]
+            : []
         ),
         { ...change, from: change.to, to, text: change.text.slice(kept) + next },
         ...changes.slice(i + 1)

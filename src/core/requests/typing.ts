@@ -34,10 +34,10 @@ export function formatTyped(context: Context, character: string): Typed {
 const moved = (offset: number, changes: readonly Change[]): number => changes.reduce(
   (at, { from, to, text }) => (
     from < offset
-    ? at + text.length - (Math.min(to, offset) - from)
-    : from === offset && to === offset
-    ? at + text.length
-    : at
+      ? at + text.length - (Math.min(to, offset) - from)
+      : from === offset && to === offset
+      ? at + text.length
+      : at
   ),
   offset,
 );

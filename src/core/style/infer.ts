@@ -12,7 +12,7 @@ const ENOUGH = 400;
 const SPACE = 32;
 
 /** How many lines must agree on a step. */
-const SEVERAL = 3;
+const SEVERAL = 5;
 
 /** Tab stops by which indentation is compared. */
 const TAB = 8;

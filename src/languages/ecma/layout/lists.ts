@@ -77,7 +77,8 @@ export abstract class ListLayout extends LayoutBase {
       if (isChild || !tokens.isTrivia(t)) {
         if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, isChild ? child : NONE);
-        if (isChild) this.visit(child, hang);
+        // The branches of a conditional stand one step behind what decides.
+        if (isChild) this.visit(child, this.kindOf(child) === N.Conditional ? 1 : hang);
         else if (token === T.String) this.string(t);
         before = token;
       }
