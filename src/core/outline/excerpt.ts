@@ -103,16 +103,9 @@ export class Excerpt {
     return placeOf(this.pieces, this.places, offset);
   }
 
-  /** Changes of the excerpt as changes of the whole text; those that reach over what was cut are none. */
+  /** Changes of the excerpt as changes of the whole text. */
   back(changes: Iterable<Change>): Change[] {
-    const placed: Change[] = [];
-    for (const change of changes) {
-      const from = this.begins(change.from);
-      const to = from + change.to - change.from;
-      if (change.to === change.from || this.ends(change.to) === to)
-        placed.push({ ...change, from, to });
-    }
-    return placed;
+    return placedBack(changes, this);
   }
 
   /** Where in the whole text a thing stands that begins at `place` in the excerpt. */
@@ -130,6 +123,24 @@ export class Excerpt {
     while (i > 0 && places[i]! >= place) i--;
     return pieces[i]!.from + place - places[i]!;
   }
+}
+
+/**
+ * Changes of a text that was cut together as changes of the whole; those that reach over what was cut are
+ * none.
+ */
+export function placedBack(
+  changes: Iterable<Change>,
+  places: Pick<Excerpt, "begins" | "ends">,
+): Change[] {
+  const placed: Change[] = [];
+  for (const change of changes) {
+    const from = places.begins(change.from);
+    const to = from + change.to - change.from;
+    if (change.to === change.from || places.ends(change.to) === to)
+      placed.push({ ...change, from, to });
+  }
+  return placed;
 }
 
 function placeOf(pieces: readonly Span[], places: readonly number[], offset: number): number {

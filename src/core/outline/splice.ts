@@ -1,5 +1,5 @@
 import type { Change } from "../text/edits.js";
-import type { Excerpt, Source, Span } from "./excerpt.js";
+import { placedBack, type Excerpt, type Source, type Span } from "./excerpt.js";
 
 /** One replacement: what lay in [from, to) of the old text has become `inserted` UTF-16 units. */
 export interface Replacement extends Span {
@@ -58,15 +58,8 @@ export class Splice {
       : this.excerpt.ends(place - this.shift) + this.shift;
   }
 
-  /** Changes made here as changes of the new text; those that reach over what was cut are none. */
+  /** Changes made here as changes of the new text. */
   back(changes: Iterable<Change>): Change[] {
-    const placed: Change[] = [];
-    for (const change of changes) {
-      const from = this.begins(change.from);
-      const to = from + change.to - change.from;
-      if (change.to === change.from || this.ends(change.to) === to)
-        placed.push({ ...change, from, to });
-    }
-    return placed;
+    return placedBack(changes, this);
   }
 }

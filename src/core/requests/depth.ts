@@ -98,28 +98,16 @@ const beginsWith = (closers: string, line: string): boolean =>
 
 /** The token that begins at `offset`, or -1. */
 export function tokenAt({ tokens }: Syntax, offset: number): number {
-  let low = 0;
-  let high = tokens.count;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (tokens.start(middle) < offset) low = middle + 1;
-    else high = middle;
-  }
-  return low < tokens.count && tokens.start(low) === offset ? low : -1;
+  const t = tokens.lastAt(offset);
+  return t >= 0 && tokens.start(t) === offset ? t : -1;
 }
 
 /** The token of several lines, or left open, within which `offset` stands; -1 for none. */
 export function tokenAround({ tokens }: Syntax, offset: number): number {
-  let low = 0;
-  let high = tokens.count - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (tokens.start(middle) < offset) low = middle;
-    else high = middle - 1;
-  }
-  if (tokens.count === 0 || tokens.start(low) >= offset) return -1;
-  const open = tokens.has(low, TokenFlag.Continues) && tokens.has(low, TokenFlag.MultiLine);
-  return offset < tokens.end(low) || (open && offset === tokens.end(low)) ? low : -1;
+  const t = tokens.lastAt(offset - 1);
+  if (t < 0) return -1;
+  const open = tokens.has(t, TokenFlag.Continues) && tokens.has(t, TokenFlag.MultiLine);
+  return offset < tokens.end(t) || (open && offset === tokens.end(t)) ? t : -1;
 }
 
 /** The column of the last line that is not blank, one step in where it ends with an opening bracket. */
