@@ -126,6 +126,37 @@ describe("one keystroke in a long file", () => {
     expect(applyEdits(document.text, edits)).toBe(fresh.formatDocument().text);
   });
 
+  test.each([
+    ["a call over lines", "\nmoor(\nboat,\n);"],
+    ["a block in a block", "\nif (at) {\nfor (;;) {\nbreak;\n}\n}"],
+    ["a template that holds a value", "\nthis.name = `a ${\nb\n}`;"],
+    ["a comment", "\n/* what\nlies open\n*/"],
+  ])("%s, closed by hand, is typed and saved as in a text opened so", (_, keys) => {
+    const document = opened();
+    document.formatDocument();
+    const fresh = (): Document => engine.open({
+      uri: "piers",
+      languageId: "typescript",
+      text: document.text,
+      style: { indentSize: 2 },
+    });
+    const triggers = engine.triggerCharacters("typescript");
+    let caret = { line: 8 * 400 + 3, character: "  isFree(at: Date): boolean {".length };
+    for (const key of keys) {
+      insert(document, caret, key);
+      caret = key === "\n"
+        ? { line: caret.line + 1, character: 0 }
+        : { ...caret, character: caret.character + 1 };
+      if (!triggers.includes(key)) continue;
+      const answer = document.formatOnType(caret, key);
+      expect(answer).toEqual(fresh().formatOnType(caret, key));
+      for (const { range, newText } of [...answer.edits].reverse())
+        document.update([{ range, text: newText }]);
+      caret = answer.caret;
+    }
+    expect(document.formatDocument().edits).toEqual(fresh().formatDocument().edits);
+  });
+
   test("what is held is left alone wherever the typing is", () => {
     const document = opened();
     insert(document, { line: 0, character: 0 }, "// oak-tide: leave\n");

@@ -1,7 +1,6 @@
-import type { Source } from "./excerpt.js";
+import type { Source, Span } from "./excerpt.js";
 import type { Sequence } from "./sequence.js";
 import type { Replacement } from "./splice.js";
-import type { Span } from "./excerpt.js";
 
 /** The outline of a text, and what bears on how it can be mended. */
 export interface Outlined {
