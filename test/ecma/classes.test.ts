@@ -218,6 +218,7 @@ describe("braces on lines of their own", () => {
       const i={j(){k()}},l=()=>{m()}
       n(function(){o()})
       try{p()}catch{}
+      declare global{q:r}
       `, `
       class A
       {
@@ -256,6 +257,10 @@ describe("braces on lines of their own", () => {
         p();
       }
       catch {}
+      declare global
+      {
+        q: r;
+      }
       `],
   ], { "bracePlacement": "own-line" });
 });

@@ -245,7 +245,10 @@ class StatementParser extends MemberParser {
         this.functionStatement(first, opener);
         return true;
     }
-    if (!this.dialect.types || !sameLine) return false;
+    if (!this.dialect.types) return false;
+    // Behind `declare` its brace may stand on a line of its own.
+    const declared = word === "global" && first > 0 && tokens.is(first - 1, "declare");
+    if (!sameLine && !declared) return false;
     switch (word) {
       case "type":
         if (!isWord(after) || afterWord === "in" || afterWord === "instanceof") return false;
