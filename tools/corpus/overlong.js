@@ -6,6 +6,7 @@ export function splittableLines(language, text, limit) {
   const found = [];
   const starts = [0];
   for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) starts.push(i + 1);
+  const inTemplate = templateDepths(tokens);
   let t = 0;
   for (let line = 0; line < starts.length; line++) {
     const from = starts[line];
@@ -14,14 +15,9 @@ export function splittableLines(language, text, limit) {
     if (to - from <= limit) continue;
     const row = [];
     let end = from;
-    let template = 0;
     for (let u = t; u < tokens.count && tokens.start(u) < to; u++) {
       if (tokens.isTrivia(u)) continue;
-      const token = tokens.textOf(u);
-      // What stands in a template is left as it is.
-      if (/^}.|^`.*`$/s.test(token)) template--;
-      if (template <= 0) row.push(token);
-      if (/\$\{$/.test(token) || /^`.*`$/s.test(token)) template++;
+      if (inTemplate[u] === 0) row.push(tokens.textOf(u));
       end = tokens.end(u);
     }
     if (columnsBetween(text, from, end) <= limit || text.slice(from, to).includes("oak-tide"))
@@ -36,4 +32,19 @@ export function splittableLines(language, text, limit) {
     }
   }
   return found;
+}
+
+/** How many templates stand around each token: what they hold is left as it is. */
+function templateDepths(tokens) {
+  const depths = [];
+  let depth = 0;
+  for (let t = 0; t < tokens.count; t++) {
+    const token = tokens.isTrivia(t) ? "" : tokens.textOf(t);
+    const goesOn = /^}./s.test(token);
+    const opens = /\$\{$/.test(token);
+    if (goesOn) depth--;
+    depths.push(depth + (goesOn || opens || token.startsWith("`") ? 1 : 0));
+    if (opens) depth++;
+  }
+  return depths;
 }
