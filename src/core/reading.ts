@@ -219,7 +219,7 @@ export class Reading {
     const splice = new Splice(excerpt, this.lines, change);
     const syntax = this.language.parse(splice.text);
     // Where all adds up and the outline could still not be mended, there is more to it.
-    if (!outlined.torn && !syntax.torn) return undefined;
+    if (!syntax.torn) return undefined;
     const { from, to, joint } = excerpt.core;
     return {
       lines: LineIndex.of(splice.text),

@@ -30,9 +30,10 @@ export class Stale {
     readonly change: Replacement,
   ) {}
 
-  /** Undefined where the text is short, or the change is long. */
+  /** Undefined where the text is short or did not add up itself, or where the change is long. */
   static of(outlined: Outlined, text: Source, change: Replacement): Stale | undefined {
-    return text.length < SHORT || Math.max(change.to - change.from, change.inserted) > FAR
+    const far = Math.max(change.to - change.from, change.inserted) > FAR;
+    return text.length < SHORT || outlined.torn || far
       ? undefined
       : new Stale(outlined, text, change);
   }
