@@ -7,7 +7,7 @@ import type { Style } from "./style.js";
 const SAMPLE = 1 << 16;
 
 /** How many blocks are asked. */
-const ENOUGH = 400;
+const ENOUGH = 200;
 
 const SPACE = 32;
 

@@ -42,33 +42,22 @@ export interface Lines {
  * outside the text are brought back to the nearest one inside it.
  */
 export class LineIndex implements Lines {
-  private constructor(
-    readonly text: string,
-    private readonly starts: Int32Array,
-    /** How many lines the text has; an empty text has one. */
-    readonly count: number,
-  ) {}
+  /** Where lines begin; found when somebody asks. */
+  private known: Int32Array | undefined;
+
+  private constructor(readonly text: string) {}
 
   static of(text: string): LineIndex {
-    let starts = new Int32Array(Math.max(16, text.length >> 4));
-    let count = 1;
-    const add = (offset: number): void => {
-      if (count === starts.length) {
-        const grown = new Int32Array(count * 2);
-        grown.set(starts);
-        starts = grown;
-      }
-      starts[count++] = offset;
-    };
-    if (text.includes("\r")) {
-      for (let i = 0; i < text.length; i++) {
-        const c = text.charCodeAt(i);
-        if (c === LF || (c === CR && text.charCodeAt(i + 1) !== LF)) add(i + 1);
-      }
-    } else {
-      for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) add(i + 1);
-    }
-    return new LineIndex(text, starts, count);
+    return new LineIndex(text);
+  }
+
+  /** How many lines the text has; an empty text has one. */
+  get count(): number {
+    return this.starts.length;
+  }
+
+  private get starts(): Int32Array {
+    return (this.known ??= lineStarts(this.text));
   }
 
   lineStart(line: number): number {
@@ -161,4 +150,26 @@ function unitsIn(text: string, encoding: PositionEncoding): number {
   let units = 0;
   for (const sign of text) units += unitsOf(sign.codePointAt(0)!, encoding);
   return units;
+}
+
+function lineStarts(text: string): Int32Array {
+  let starts = new Int32Array(Math.max(16, text.length >> 4));
+  let count = 1;
+  const add = (offset: number): void => {
+    if (count === starts.length) {
+      const grown = new Int32Array(count * 2);
+      grown.set(starts);
+      starts = grown;
+    }
+    starts[count++] = offset;
+  };
+  if (text.includes("\r")) {
+    for (let i = 0; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === LF || (c === CR && text.charCodeAt(i + 1) !== LF)) add(i + 1);
+    }
+  } else {
+    for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) add(i + 1);
+  }
+  return starts.subarray(0, count);
 }
