@@ -6,6 +6,20 @@ import { text } from "../support/marks.js";
 
 test.each([
   [
+    "a tag left open, in whose text a semicolon would stand",
+    "javascript",
+    `
+function  f() {
+  return (
+    <svg>
+      {a === 'L`,
+    `
+function f() {
+  return (
+    <svg>
+      {a === 'L`,
+  ],
+  [
     "a brace left out of an if",
     "javascript",
     `

@@ -67,10 +67,10 @@ export class EcmaLayout extends ExpressionLayout {
         return true;
       case N.Function: case N.Method: case N.StaticBlock:
         this.functionLike(node);
-        return this.lastTokenKind(node) === T.RightBrace ? true : this.terminator(node);
+        return this.endsWithBody(node) ? true : this.terminator(node);
       case N.Class: case N.Interface: case N.Enum: case N.Namespace:
         this.classLike(node);
-        return this.lastTokenKind(node) === T.RightBrace ? true : this.terminator(node);
+        return this.endsWithBody(node) ? true : this.terminator(node);
       case N.Field:
         this.field(node);
         return this.terminator(node);
@@ -146,7 +146,8 @@ export class EcmaLayout extends ExpressionLayout {
     const end = tree.end(node);
     const last = end - 1;
     if (tokens.kind(last) !== T.Semicolon) {
-      if (style.statementTerminator === "explicit") sheet.mark(end, Mark.TerminatorSlot);
+      if (style.statementTerminator === "explicit" && !this.endsTorn(node))
+        sheet.mark(end, Mark.TerminatorSlot);
       return true;
     }
     sheet.rule[last] = R.Terminator;
@@ -160,6 +161,25 @@ export class EcmaLayout extends ExpressionLayout {
       this.guarded = next;
     }
     return true;
+  }
+
+  /** Whether a body is the last thing of a declaration, be it closed or not. */
+  private endsWithBody(node: number): boolean {
+    if (this.lastTokenKind(node) === T.RightBrace) return true;
+    switch (this.kindOf(this.tree.lastChild(node))) {
+      case N.Block: case N.ClassBody: case N.InterfaceBody: case N.EnumBody: return true;
+      default: return false;
+    }
+  }
+
+  /** Whether what a node ends with does not parse: what is put in behind it could become part of it. */
+  private endsTorn(node: number): boolean {
+    const { tree } = this;
+    const end = tree.end(node);
+    if (this.lastTokenKind(node) === T.Unknown) return true;
+    for (let c = tree.lastChild(node); c !== NONE && tree.end(c) === end; c = tree.lastChild(c))
+      if (tree.kind(c) === N.Unparsed) return true;
+    return false;
   }
 
   /** The token before which a guarding semicolon stands, or -1. */

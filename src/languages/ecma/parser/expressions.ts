@@ -261,10 +261,11 @@ export abstract class ExpressionParser extends JsxParser {
   private genericArrow(): boolean {
     const first = this.at;
     if (this.dialect.jsx && !this.marksTypeParameters()) return false;
-    return this.attempt(() => {
+    const head = this.attempt(() => {
       this.typeParameters();
-      return this.arrowHead() && this.arrowAfter(first);
+      return this.arrowHead();
     });
+    return head && this.arrowAfter(first);
   }
 
   /** Where tags are read too, only `<T,`, `<T extends U` and `<T = U` begin type parameters. */
