@@ -93,7 +93,8 @@ function comparable(tokens: TokenTable, t: number): string {
   switch (tokens.kind(t) as T) {
     case T.Comma: case T.Semicolon: case T.LeftParen: case T.RightParen: return "";
     case T.Comment: return text.replace(/^[ \t]+/gm, "");
-    case T.String: return text.replace(/\\?["']/g, '"');
+    // Escapes are taken whole: in `\\'` the quote stands for itself.
+    case T.String: return text.replace(/\\[^]|'/g, (part) => (/^\\?["']$/.test(part) ? '"' : part));
     default: return text;
   }
 }
