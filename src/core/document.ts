@@ -171,13 +171,16 @@ export class Document {
     const after = LineIndex.of(applyChanges(view.lines.text, typed.changes));
     const caret = after.positionAt(typed.caret, this.encoding);
     const above = lines.lineAt(offset) - view.lines.lineAt(place);
-    const edits = (changes: readonly Change[]): readonly TextEdit[] =>
+    const told = (changes: readonly Change[]): readonly TextEdit[] =>
       toTextEdits(lines, view.back(changes), this.encoding);
+    const edits = told(typed.changes);
+    // Seldom does anything belong behind the caret.
+    const placed = aroundCaret(typed, view.lines.text, place);
     return {
-      edits: edits(typed.changes),
+      edits,
       unsettled: [],
       caret: { ...caret, line: caret.line + above },
-      clientEdits: edits(aroundCaret(typed, view.lines.text, place)),
+      clientEdits: placed === typed.changes ? edits : told(placed),
     };
   }
 

@@ -53,6 +53,7 @@ export class Reading {
   /** What was shown when brackets last added up. */
   private whole: Partial<Style> | undefined;
   private held: boolean | undefined;
+  /** Whether changes since the last that was told of are still to be told. */
   private waits = false;
 
   constructor(
@@ -153,10 +154,6 @@ export class Reading {
     return (this.shown ??= this.inferred(this.lines, outline)).style;
   }
 
-  private inferred(text: Source, outline: Sequence | undefined, except?: Span): Shown {
-    return inferStyle(text, outline, this.language.typing.blocks !== undefined, except);
-  }
-
   /** The same, but while brackets do not add up what the text showed before: typing must not waver. */
   steadyStyle(except?: Span): Partial<Style> {
     const { stale } = this;
@@ -167,6 +164,10 @@ export class Reading {
     const shown = this.style(except);
     if (!torn && except === undefined) this.whole = shown;
     return shown;
+  }
+
+  private inferred(text: Source, outline: Sequence | undefined, except?: Span): Shown {
+    return inferStyle(text, outline, this.language.typing.blocks !== undefined, except);
   }
 
   /** What bears on one place: an excerpt where that is shorter, else the whole text. */
@@ -196,14 +197,7 @@ export class Reading {
       torn && !readsAlike(this.syntax.tokens, focus.from, syntax.tokens, excerpt.place(focus.from))
     )
       return undefined;
-    return {
-      lines: LineIndex.of(excerpt.text),
-      syntax: { ...syntax, newer },
-      place: (offset) => excerpt.place(offset),
-      begins: (place) => excerpt.begins(place),
-      back: (changes) => excerpt.back(changes),
-      core: excerpt.core,
-    };
+    return seenThrough(excerpt, { ...syntax, newer }, excerpt.core);
   }
 
   /** What bears on one place and on changes that the outline does not know yet. */
@@ -221,14 +215,8 @@ export class Reading {
     // Where all adds up and the outline could still not be mended, there is more to it.
     if (!syntax.torn) return undefined;
     const { from, to, joint } = excerpt.core;
-    return {
-      lines: LineIndex.of(splice.text),
-      syntax: { ...syntax, newer: outlined.newer },
-      place: (offset) => splice.place(offset),
-      begins: (place) => splice.begins(place),
-      back: (changes) => splice.back(changes),
-      core: { from: splice.moved(from), to: splice.moved(to), joint },
-    };
+    const core = { from: splice.moved(from), to: splice.moved(to), joint };
+    return seenThrough(splice, { ...syntax, newer: outlined.newer }, core);
   }
 
   private get reader(): Required<Pick<Language, "parse" | "sequence">> | undefined {
@@ -245,6 +233,16 @@ export class Reading {
     return (this.outlined = { root, torn: syntax.torn, looks: syntax.looks ?? [], newer });
   }
 }
+
+/** A view of what was cut from a text, with all its places. */
+const seenThrough = (part: Excerpt | Splice, syntax: Syntax, core: View["core"]): View => ({
+  lines: LineIndex.of(part.text),
+  syntax,
+  place: (offset) => part.place(offset),
+  begins: (place) => part.begins(place),
+  back: (changes) => part.back(changes),
+  core,
+});
 
 /** Whether the token at or before an offset is the same as at a place of an excerpt. */
 function readsAlike(whole: TokenTable, offset: number, part: TokenTable, place: number): boolean {

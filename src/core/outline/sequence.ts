@@ -1,5 +1,6 @@
 import { doubledInts } from "../syntax/arrays.js";
 import { NONE, type Parsed } from "../syntax/tree.js";
+import { lastAtMost } from "../text/search.js";
 
 /** What a language says of nodes whose children follow one another, each read alone. */
 export const enum SequenceFlag {
@@ -103,15 +104,7 @@ export class Sequence {
 
   /** The last unit that begins at or before `offset`, or -1. */
   unitAt(offset: number): number {
-    const { froms } = this.units;
-    let low = 0;
-    let high = this.count;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (froms[middle]! <= offset) low = middle + 1;
-      else high = middle;
-    }
-    return low - 1;
+    return lastAtMost(this.units.froms, offset, this.count);
   }
 
   has(flag: SequenceFlag): boolean {

@@ -5,7 +5,7 @@ import type { Change } from "../text/edits.js";
 import type { LineIndex } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import { indentColumn } from "../text/width.js";
-import { columnAfter, lineColumns, tokenAt } from "./depth.js";
+import { WHOLE, columnAfter, lineColumns, tokenAt } from "./depth.js";
 import type { LineSpan } from "./selection.js";
 
 /** One line that moves: where its indentation lies, and the column that it reaches. */
@@ -82,7 +82,7 @@ function headColumn(
     language,
     before,
     lines.text.slice(to, lines.lineEnd(lines.lineAt(to))),
-    [""],
+    WHOLE,
     style,
   );
 }

@@ -22,8 +22,7 @@ const LINE_SIGN = /^(?:\/\/+|#+)[!:]?[ \t]*/;
  */
 export function brokenSign({ syntax: { tokens }, lines, offset }: Context, line: number): string {
   const end = lines.lineEnd(line - 1);
-  let t = tokens.count - 1;
-  while (t >= 0 && tokens.start(t) >= end) t--;
+  const t = tokens.lastAt(end - 1);
   if (t < 0 || !tokens.isTrivia(t) || lines.text.slice(tokens.end(t), end).trim() !== "") return "";
   if (tokens.start(t) === 0 && tokens.textOf(t).startsWith("#!")) return "";
   const rest = lines.text.slice(offset, lines.lineEnd(line)).trimStart();

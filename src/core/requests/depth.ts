@@ -10,7 +10,7 @@ import { demands } from "./document.js";
 /** A word that stands for whatever may come next. */
 const PLACEHOLDER = "x";
 /** What goes with a line that is whole as it stands. */
-const WHOLE = [""];
+export const WHOLE: readonly string[] = [""];
 
 /**
  * The columns of lines that begin at the given tokens, where every other line counts as it stands;

@@ -1,4 +1,5 @@
 import type { Language, Syntax } from "../language.js";
+import type { Span } from "../outline/excerpt.js";
 import { render } from "../layout/render.js";
 import { Sheet } from "../layout/sheet.js";
 import { solve } from "../layout/solver.js";
@@ -35,24 +36,18 @@ export function demands(language: Language, syntax: Syntax, style: Style): Sheet
   return sheet;
 }
 
-/** A stretch of a text, as UTF-16 offsets. */
-interface Stretch {
-  readonly from: number;
-  readonly to: number;
-}
-
 /**
  * The stretches of a text that its parser did not understand, outermost ones only, or that the
  * language's standard does not allow.
  */
-export function unsettledStretches(language: Language, syntax: Syntax): Stretch[] {
+export function unsettledStretches(language: Language, syntax: Syntax): Span[] {
   const stretches = unparsedStretches(syntax, language.unparsed);
   if (language.outside === undefined) return stretches;
   return [...stretches, ...language.outside(syntax)].sort((a, b) => a.from - b.from);
 }
 
-function unparsedStretches({ tokens, tree }: Syntax, unparsed: number): Stretch[] {
-  const stretches: Stretch[] = [];
+function unparsedStretches({ tokens, tree }: Syntax, unparsed: number): Span[] {
+  const stretches: Span[] = [];
   // A parent comes after its children, so that going down meets outer nodes first.
   let covered = Infinity;
   for (let node = tree.size; node > 0; node--) {

@@ -7,7 +7,7 @@ import { pushChanges } from "../text/minimise.js";
 import { lineColumn } from "../text/width.js";
 import { brokenSign, continueComment, endComment, isCommentEnd } from "./comment.js";
 import type { Context } from "./context.js";
-import { columnAfter, tokenAround, tokenAt } from "./depth.js";
+import { WHOLE, columnAfter, tokenAround, tokenAt } from "./depth.js";
 import { formatLines } from "./selection.js";
 
 /** What typing one character brings about. */
@@ -21,8 +21,6 @@ export interface Typed {
 const CLOSING = new Set(["}", ")", "]", "{", ">", "/>", "</"]);
 /** Behind this a brace opens a block; elsewhere it begins a value, which stays where Enter put it. */
 const HEADER = /[\p{L}\p{N}_$)\]>]\s*$/u;
-/** A line that is whole as it stands. */
-const WHOLE = [""];
 const PAIRS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
 
 /** Answers for one typed character; `\n` stands for Enter whatever the line ends are. */
@@ -56,6 +54,7 @@ function entered(context: Context): Change[] | Typed {
     return syntax.tokens.isTrivia(inside) ? continueComment(context, inside) : changes;
   const before = text.slice(0, start);
   leftBehind(changes, lines, line - 1, rule);
+  const dropped = changes.reduce((sum, change) => sum + change.to - change.from, 0);
   const end = lines.lineEnd(line);
   const rest = text.slice(start, end).trim();
   const from = start;
@@ -74,18 +73,13 @@ function entered(context: Context): Change[] | Typed {
       caretLine + LINE_ENDS[style.endOfLine] + indentText(style, outer),
       rule,
     );
-    const shift = changes.filter((change) => change.to < from).reduce(
-      (sum, { from: a, to: b, text: t }) => sum + t.length - (b - a),
-      0,
-    );
-    return { changes, caret: from + shift + caretLine.length };
+    return { changes, caret: from - dropped + caretLine.length };
   }
   const sign = rest === "" ? "" : brokenSign(context, line);
   const column = columnAfter(language, before, sign === "" ? rest : "", WHOLE, style);
   const lead = indentText(style, column) + sign;
-  const trimmed = changes.reduce((sum, change) => sum + change.to - change.from, 0);
   pushChanges(changes, text, from, to, lead, rule);
-  return { changes, caret: from - trimmed + lead.length };
+  return { changes, caret: from - dropped + lead.length };
 }
 
 /** The line left behind loses indentation that was never used. */

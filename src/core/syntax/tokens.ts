@@ -1,3 +1,4 @@
+import { lastAtMost } from "../text/search.js";
 import { doubledBytes, doubledInts } from "./arrays.js";
 
 /** What core knows of a token, whatever its language. Bits from `Own` up are the language's. */
@@ -113,14 +114,7 @@ export class TokenTable {
 
   /** The last token that begins at or before a UTF-16 offset, or -1. */
   lastAt(offset: number): number {
-    let low = -1;
-    let high = this.count - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (this.starts[middle]! <= offset) low = middle;
-      else high = middle - 1;
-    }
-    return low;
+    return lastAtMost(this.starts, offset, this.count);
   }
 
   private grow(): void {

@@ -6,6 +6,7 @@ import {
   type Position,
   type PositionEncoding,
 } from "./lines.js";
+import { lastAtMost } from "./search.js";
 
 /** How long the pieces are made, and how long one may grow, in UTF-16 units. */
 const PIECE = 1 << 12;
@@ -117,20 +118,8 @@ export class TextBuffer implements Lines {
   }
 
   private pieceAt(offset: number): number {
-    return lastAtMost(this.froms, offset);
+    return Math.max(0, lastAtMost(this.froms, offset));
   }
-}
-
-/** The last place in sorted numbers that holds at most `value`. */
-function lastAtMost(numbers: Int32Array, value: number): number {
-  let low = 0;
-  let high = numbers.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (numbers[middle]! <= value) low = middle;
-    else high = middle - 1;
-  }
-  return low;
 }
 
 function cut(text: string): LineIndex[] {

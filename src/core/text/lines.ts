@@ -1,3 +1,5 @@
+import { lastAtMost } from "./search.js";
+
 /** A place in a text: zero-based line, and a zero-based character in the units of the encoding. */
 export interface Position {
   readonly line: number;
@@ -75,14 +77,7 @@ export class LineIndex implements Lines {
   }
 
   lineAt(offset: number): number {
-    let low = 0;
-    let high = this.count - 1;
-    while (low < high) {
-      const middle = (low + high + 1) >> 1;
-      if (this.starts[middle]! <= offset) low = middle;
-      else high = middle - 1;
-    }
-    return low;
+    return Math.max(0, lastAtMost(this.starts, offset));
   }
 
   get length(): number {

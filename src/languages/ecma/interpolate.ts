@@ -10,10 +10,8 @@ import { R, RULES } from "./rules.js";
  * quotes, and escapes for what a template would read as its own. Nothing where no template may stand.
  */
 export function interpolate({ tokens, tree }: Syntax, offset: number): Change[] {
-  let t = 0;
-  while (t < tokens.count && tokens.end(t) <= offset) t++;
-  if (t === tokens.count || tokens.start(t) >= offset || (tokens.kind(t) as T) !== T.String)
-    return [];
+  const t = tokens.lastAt(offset - 1);
+  if (t < 0 || tokens.end(t) <= offset || (tokens.kind(t) as T) !== T.String) return [];
   const inner = tokens.textOf(t).slice(1, -1);
   // Octal escapes are none in templates.
   if (/(?:^|[^\\])(?:\\\\)*\\(?:[1-9]|0\d)/.test(inner) || !mayBeTemplate(tokens, tree, t))

@@ -60,18 +60,11 @@ function caseAfterJump(text: string, dialect: Dialect): string | undefined {
 }
 
 function endsWithJump(tree: Tree, node: number): boolean {
-  const body = lastChild(tree, node);
-  const kind: N = tree.kind(lastChild(tree, body));
+  const body = tree.lastChild(node);
+  const kind: N = tree.kind(tree.lastChild(body));
   return (
     tree.kind(body) === N.CaseBody && (kind === N.Jump || kind === N.Return || kind === N.Throw)
   );
-}
-
-/** The last child, or the node itself where it has none. */
-function lastChild(tree: Tree, node: number): number {
-  let last = node;
-  for (let child = tree.child(node); child !== NONE; child = tree.next(child)) last = child;
-  return last;
 }
 
 /** What the ECMAScript family says of text that is being typed. */

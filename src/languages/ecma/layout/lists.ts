@@ -20,12 +20,12 @@ interface Items {
   blocks: number;
 }
 
-/** Lists in brackets of every kind. */
 /** What stays on the line of the type before it. */
 const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
 
 const isSeparator = (kind: T): boolean => kind === T.Comma || kind === T.Semicolon;
 
+/** Lists in brackets of every kind. */
 export abstract class ListLayout extends LayoutBase {
   /** The gap inside a value up to which what is around must fit to stay close to it; 0 for none. */
   protected abstract hugGap(node: number, deep: boolean): number;
@@ -103,7 +103,7 @@ export abstract class ListLayout extends LayoutBase {
     const bare = ends.filter(
       (end, i) => i < ends.length - 1 && !isSeparator(tokens.kind(tokens.skipTrivia(end))),
     );
-    if (!explicit || !this.partedAsStatements(node)) return bare.length > 0;
+    if (!explicit || !this.partedAsStatements(ends)) return bare.length > 0;
     for (const end of bare) sheet.mark(end, Mark.TerminatorSlot);
     for (const end of ends) {
       const t = tokens.skipTrivia(end);
@@ -115,9 +115,9 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   /** Whether some members of a type are parted otherwise than by commas; then it is no pattern's. */
-  private partedAsStatements(node: number): boolean {
+  private partedAsStatements(ends: readonly number[]): boolean {
     const { tokens } = this;
-    return this.memberEnds(node).some((end, i, ends) => {
+    return ends.some((end, i) => {
       const kind: T = tokens.kind(tokens.skipTrivia(end));
       return kind === T.Semicolon || (i < ends.length - 1 && kind !== T.Comma);
     });
@@ -203,11 +203,13 @@ export abstract class ListLayout extends LayoutBase {
   private closingSemicolon(node: number, { closing, lastEnd, last }: Items): void {
     const { sheet, style } = this;
     // Members apart by commas may be a pattern's, and one without a type too.
-    const mixed = style.statementTerminator === "explicit" && this.partedAsStatements(node);
+    const commas =
+      this.hasOwnComma(node)
+      && !(
+        style.statementTerminator === "explicit" && this.partedAsStatements(this.memberEnds(node))
+      );
     if (
-      (this.hasOwnComma(node) && !mixed)
-      || (closing < 0 && !this.isTyped(last))
-      || style.statementTerminator === "as-written"
+      commas || (closing < 0 && !this.isTyped(last)) || style.statementTerminator === "as-written"
     ) return;
     if (closing >= 0) {
       sheet.mark(
