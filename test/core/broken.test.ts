@@ -1,4 +1,7 @@
-import { expect, test } from "vitest";
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { json, python, typescriptreact } from "oak-tide";
+import { firstDifference, format as formatAs, tokenRow } from "../../tools/corpus/checks.js";
 import { format } from "../support/format.js";
 import { text } from "../support/marks.js";
 
@@ -255,4 +258,35 @@ b = 2
   ],
 ] as const)("%s (%s)", (_, languageId, before, after) => {
   expect(format(languageId, text(before))).toBe(text(after));
+});
+
+// Slashes and tags are left out of TSX: what they are depends on how the code before was recovered.
+describe.each([
+  {
+    language: python,
+    words: ["if", "a", "def", "lambda", "for", "match", "else", "1.", "潮"],
+    signs: [..."()[]{},:=;@'", " ", "\t", "\f", "**", "f'{", '"""', "#c", "\\\n"],
+  },
+  {
+    language: json,
+    words: ["a", "true", "1.", "潮"],
+    signs: [..."[]{},:'\"/\\-", " ", "\t", "//c", "/*d*/"],
+  },
+  {
+    language: typescriptreact,
+    words: ["if", "a", "class ", "type ", "for", "case ", "else", "return", "1.", "潮"],
+    signs: [..."()[]{},:=;@'\"`>?\\", " ", "\t", "**", "=>", "...", "${", "//c", "/*d*/"],
+  },
+])("any text in $language.name", ({ language, words, signs }) => {
+  test("formats without a throw and keeps its tokens", () => {
+    const piece = fc.constantFrom(...words, ...signs, "\n", "\n  ", "\n    ", "\r\n");
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
+        const text = pieces.join("");
+        const after = tokenRow(language, formatAs(language, text).text);
+        expect(firstDifference(tokenRow(language, text), after)).toBeUndefined();
+      }),
+      { numRuns: 2000 },
+    );
+  });
 });

@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { afterAll, describe, expect, test } from "vitest";
 import { python, type Range } from "oak-tide";
-import { firstDifference, format, tokenRow } from "../../tools/corpus/checks.js";
 import { stopOracles } from "../../tools/corpus/oracles/index.js";
 import { open } from "../support/format.js";
 import { damaged, invariants } from "../support/invariants.js";
@@ -13,52 +12,6 @@ const modules = libraryModules(6);
 
 describe("modules of Python's own library", () => invariants(modules));
 describe("damaged modules", () => damaged(libraryModules(24, 12_000)));
-
-test("any text formats without a throw, keeps its tokens and settles at once", () => {
-  const piece = fc.constantFrom(
-    "if",
-    "a",
-    ":",
-    "\n",
-    "\n  ",
-    "\n    ",
-    "(",
-    ")",
-    "[",
-    "]",
-    "{",
-    "}",
-    ",",
-    " ",
-    "=",
-    "**",
-    "'",
-    '"""',
-    "#c",
-    "\\\n",
-    ";",
-    "def",
-    "@",
-    "f'{",
-    "潮",
-    "lambda",
-    "1.",
-    "for",
-    "\t",
-    "\f",
-    "\r\n",
-    "match",
-    "else",
-  );
-  fc.assert(
-    fc.property(fc.array(piece, { maxLength: 40 }), (pieces) => {
-      const text = pieces.join("");
-      const once = format(python, text).text;
-      expect(firstDifference(tokenRow(python, text), tokenRow(python, once))).toBeUndefined();
-    }),
-    { numRuns: 2000 },
-  );
-});
 
 describe("selections", () => {
   const sample = modules.slice(0, 12);

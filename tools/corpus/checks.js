@@ -23,7 +23,7 @@ export function tokenRow(language, text) {
   for (let t = 0; t < tokens.count; t++) {
     const token = language.comparable(tokens, t);
     // Where code is broken, signs in a row may be read together or one by one.
-    if (/^[>=]+$/.test(token) && /^[>=]+$/.test(row.at(-1) ?? "")) row.push(row.pop() + token);
+    if (/^[<>=]+$/.test(token) && /^[<>=]+$/.test(row.at(-1) ?? "")) row.push(row.pop() + token);
     else if (token !== "") row.push(token);
   }
   return row;

@@ -153,6 +153,11 @@ export class Sheet {
     this.marks[gap]! |= mark;
   }
 
+  /** Has a sign go in front of the gap, unless the token there would swallow it. */
+  slot(gap: number, slot: Mark.CommaSlot | Mark.TerminatorSlot | Mark.SemicolonSlot): void {
+    if (!this.tokens.swallows(gap - 1)) this.mark(gap, slot);
+  }
+
   is(gap: number, mark: Mark): boolean {
     return (this.marks[gap]! & mark) !== 0;
   }

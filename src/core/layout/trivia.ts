@@ -3,7 +3,7 @@ import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /**
  * Places the comments that a layout did not place itself: those between two tokens of one
- * construct. A layout states its demand before the next grammar token as if no comment stood there;
+ * construct; and sees to it that a token that would swallow what follows keeps its line end. A layout states its demand before the next grammar token as if no comment stood there;
  * here the demand is shared out among the gaps around the comments.
  *
  * @param blanks how many blank lines may stay around a comment on a line of its own.
@@ -12,9 +12,11 @@ import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 export function placeTrivia(sheet: Sheet, blanks: number, rule: number): void {
   const { tokens } = sheet;
   for (let t = 0; t < tokens.count; t++) {
-    if (!tokens.isTrivia(t)) continue;
-    const next = tokens.skipTrivia(t);
-    for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
+    if (tokens.isTrivia(t)) {
+      const next = tokens.skipTrivia(t);
+      for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
+    }
+    if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1)) endLine(sheet, t + 1, blanks);
   }
 }
 
@@ -25,7 +27,8 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
     sheet.owner[t] = sheet.owner[next]!;
     sheet.rule[t] = rule;
     if (tokens.has(t, TokenFlag.Continues)) {
-      sheet.demand[t] = inBrackets(sheet, next) ? Demand.Space : Demand.AsWritten;
+      const free = inBrackets(sheet, next) && !tokens.swallows(t - 1);
+      sheet.demand[t] = free ? Demand.Space : Demand.AsWritten;
     } else if (tokens.onNewLine(t)) {
       line(sheet, t, blanks);
     } else if (tokens.has(t, TokenFlag.EndsLine)) {
@@ -42,22 +45,28 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
     sheet.demand[after] = Demand.AsWritten;
     sheet.owner[after] = sheet.owner[t]!;
   } else if (tokens.has(t, TokenFlag.EndsLine) && after === next) {
-    switch (sheet.demand[next]) {
-      case Demand.Seam: case Demand.Fold:
-        // Rows fill up, so that only a line of its own is sure to end the comment's.
-        if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Out))
-          line(sheet, next, 0);
-        else split(sheet, sheet.owner[next]!);
-        break;
-      case Demand.Line: break;
-      case Demand.AsWritten: case Demand.Fixed:
-        // What stands there ends the comment's line already.
-        if (tokens.onNewLine(next)) break;
-        line(sheet, next, blanks);
-        break;
-      default:
-        if (after < tokens.count) line(sheet, next, blanks);
-    }
+    endLine(sheet, next, blanks);
+  }
+}
+
+/** Has the line end before `next`, a token of the grammar, stay one. */
+function endLine(sheet: Sheet, next: number, blanks: number): void {
+  const { tokens } = sheet;
+  switch (sheet.demand[next]) {
+    case Demand.Seam: case Demand.Fold:
+      // Rows fill up, so that only a line of its own is sure to end the one before.
+      if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Out))
+        line(sheet, next, 0);
+      else split(sheet, sheet.owner[next]!);
+      break;
+    case Demand.Line: break;
+    case Demand.AsWritten: case Demand.Fixed:
+      // What stands there ends the line already.
+      if (tokens.onNewLine(next)) break;
+      line(sheet, next, blanks);
+      break;
+    default:
+      if (next < tokens.count) line(sheet, next, blanks);
   }
 }
 

@@ -89,6 +89,11 @@ export class TokenTable {
     return this.has(t, TokenFlag.Trivia);
   }
 
+  /** Whether a sign put behind the token would become part of it, as behind a string left open. */
+  swallows(t: number): boolean {
+    return this.has(t, TokenFlag.EndsLine | TokenFlag.Continues);
+  }
+
   onNewLine(t: number): boolean {
     return this.has(t, TokenFlag.OnNewLine);
   }

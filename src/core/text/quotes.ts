@@ -30,3 +30,9 @@ export function requote(
   changes.push({ from: to - 1, to, text: target, rule });
   return changes;
 }
+
+/** A string as it reads whatever its quotes: all of them one kind, with no escape. */
+export function unquoted(text: string): string {
+  // Escapes are taken whole: in `\\'` the quote stands for itself.
+  return text.replace(/\\[^]|'/g, (part) => (/^\\?["']$/.test(part) ? '"' : part));
+}

@@ -1,6 +1,7 @@
 import type { Language } from "../../core/language.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { unquoted } from "../../core/text/quotes.js";
 import { N, T, type Dialect } from "./kinds.js";
 import { EcmaLayout } from "./layout/statements.js";
 import { parseEcma } from "./parser/statements.js";
@@ -93,8 +94,7 @@ function comparable(tokens: TokenTable, t: number): string {
   switch (tokens.kind(t) as T) {
     case T.Comma: case T.Semicolon: case T.LeftParen: case T.RightParen: return "";
     case T.Comment: return text.replace(/^[ \t]+/gm, "");
-    // Escapes are taken whole: in `\\'` the quote stands for itself.
-    case T.String: return text.replace(/\\[^]|'/g, (part) => (/^\\?["']$/.test(part) ? '"' : part));
+    case T.String: return unquoted(text);
     default: return text;
   }
 }

@@ -201,7 +201,8 @@ export class Lexer {
     for (let i = start + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (c === quote) return this.add(T.String, start, i + 1, flags);
-      if (c === 10 || c === 13) return this.add(T.Unknown, start, i, flags);
+      if (c === 10 || c === 13)
+        return this.add(T.Unknown, start, i, flags | TokenFlag.EndsLine);
       if (c !== 92) continue;
       i++;
       if (text.charCodeAt(i) === 13 && text.charCodeAt(i + 1) === 10) i++;

@@ -1,6 +1,7 @@
 import type { Language, Syntax } from "../../core/language.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { unquoted } from "../../core/text/quotes.js";
 import { N, T } from "./kinds.js";
 import { R, RULES, layoutJson } from "./layout.js";
 import { lexJson } from "./lexer.js";
@@ -74,7 +75,7 @@ function comparable(tokens: TokenTable, t: number): string {
     case T.Comma: return "";
     case T.Comment: return text.replace(/^[ \t]+/gm, "");
     // A key gets its quotes, a string the standard's.
-    case T.String: return text.replace(/^["']|["']$/g, "").replace(/\\?["']/g, '"');
+    case T.String: return unquoted(text.replace(/^["']|["']$/g, ""));
     default: return text;
   }
 }

@@ -57,7 +57,8 @@ class JsonLayout {
   quotes(): void {
     const { tokens, sheet } = this;
     for (let t = 0; t < tokens.count; t++) {
-      if (tokens.kind(t) === T.String && tokens.text[tokens.start(t)] === "'")
+      const single = tokens.kind(t) === T.String && tokens.text[tokens.start(t)] === "'";
+      if (single && !tokens.swallows(t))
         sheet.rewrite(t, standardQuotes(tokens.text, tokens.start(t), tokens.end(t)));
     }
   }
@@ -143,13 +144,13 @@ class JsonLayout {
     }
     sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Out);
-    if (items.closing >= 0 && style.closingComma !== "as-written") {
+    if (items.unparsed || style.closingComma === "as-written") {
+      // A comma may be all that holds apart what does not parse.
+    } else if (items.closing >= 0) {
       sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[items.closing] = R.ClosingComma;
-    } else if (
-      items.end >= 0 && items.closing < 0 && style.closingComma === "when-split" && !items.unparsed
-    ) {
-      sheet.mark(items.end, Mark.CommaSlot);
+    } else if (items.end >= 0 && style.closingComma === "when-split") {
+      sheet.slot(items.end, Mark.CommaSlot);
     }
     sheet.close();
   }
@@ -186,7 +187,6 @@ class JsonLayout {
 
 /** The changes that make a string in single quotes one in double quotes; escapes are put in where they must be. */
 function standardQuotes(text: string, from: number, to: number): Change[] {
-  if (to - from < 2 || text[to - 1] !== "'") return [];
   const rule = RULES[R.Quotes]!;
   const changes: Change[] = [{ from, to: from + 1, text: '"', rule }];
   for (let i = from + 1; i < to - 1; i++) {

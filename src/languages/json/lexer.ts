@@ -12,7 +12,8 @@ const PUNCTUATION: { readonly [character: string]: T } = {
 
 const LINE_COMMENT = /\/\/[^\r\n]*/y;
 const BLOCK_COMMENT = /\/\*[^]*?(?:\*\/|$)/y;
-const STRING = /"(?:[^"\\\r\n]|\\[^])*"?|'(?:[^'\\\r\n]|\\[^])*'?/y;
+/** Its second group is missing where the string is left open. */
+const STRING = /(["'])(?:(?!\1)[^\\\r\n]|\\(?:\r\n|[^]|$))*(\1)?/y;
 const WORD = /[^\s"'[\]{},:/]+/y;
 
 /** Splits JSON (ECMA-404) into tokens; comments, single quotes and bare words are read too. */
@@ -39,7 +40,7 @@ export function lexJson(text: string): TokenTable {
     }
     const punctuation = PUNCTUATION[text[at]!];
     if (punctuation !== undefined) add(punctuation, at + 1, 0);
-    else if (c === 34 || c === 39) add(T.String, matches(STRING), 0);
+    else if (c === 34 || c === 39) string();
     else if (c === 47) comment();
     else {
       const end = matches(WORD);
@@ -48,6 +49,16 @@ export function lexJson(text: string): TokenTable {
     }
   }
   return tokens;
+
+  function string(): void {
+    STRING.lastIndex = at;
+    const [whole,, close] = STRING.exec(text)!;
+    const end = at + whole.length;
+    const open = end === text.length
+      ? TokenFlag.EndsLine | TokenFlag.Continues
+      : TokenFlag.EndsLine;
+    add(T.String, end, close === undefined ? open : 0);
+  }
 
   function comment(): void {
     const line = matches(LINE_COMMENT);

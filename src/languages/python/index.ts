@@ -1,6 +1,7 @@
 import type { Language, Syntax } from "../../core/language.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { unquoted } from "../../core/text/quotes.js";
 import { N, T } from "./kinds.js";
 import { layoutPython } from "./layout/statements.js";
 import { lexPython } from "./lexer.js";
@@ -71,7 +72,7 @@ export const python: Language = {
     switch (tokens.kind(t) as T) {
       case T.Comma: case T.Semicolon: case T.LeftParen: case T.RightParen: return "";
       case T.Comment: return text.replace(/^# ?/, "#");
-      case T.String: return text.replace(/\\?["']/g, '"').replace(/^[ \t]+/gm, "");
+      case T.String: return unquoted(text).replace(/^[ \t]+/gm, "");
       default: return text;
     }
   },

@@ -1,7 +1,7 @@
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn, lineColumn } from "../../core/text/width.js";
 import { T } from "./kinds.js";
-import { isClosed, stringEnd } from "./strings.js";
+import { stringEnd } from "./strings.js";
 
 /** The token begins a logical line (Python reference, 2.1.1). */
 export const LOGICAL = TokenFlag.Own;
@@ -187,16 +187,17 @@ class Lexer {
   }
 
   private string(start: number, quotes: number, interpolated: boolean): void {
-    const end = stringEnd(this.text, quotes, interpolated);
-    let flags = 0;
+    const found = stringEnd(this.text, quotes, interpolated);
+    const end = found < 0 ? ~found : found;
+    let flags = found < 0 ? TokenFlag.EndsLine : 0;
     for (let i = quotes; i < end; i++) {
       const c = this.text.charCodeAt(i);
       if (c === 10 || c === 13) {
-        flags = TokenFlag.MultiLine;
+        flags |= TokenFlag.MultiLine;
         break;
       }
     }
-    if (end === this.text.length && !isClosed(this.text, quotes, end)) flags |= TokenFlag.Continues;
+    if (found < 0 && end === this.text.length) flags |= TokenFlag.Continues;
     this.add(T.String, start, end, flags);
   }
 
@@ -339,7 +340,7 @@ class Lexer {
   private endsBrackets(start: number): boolean {
     const outer = this.tokens.start(this.brackets[0]!.token);
     if (this.columnOf(start) > lineColumn(this.text, outer, PYTHON_TAB)) return false;
-    return !/[)\]},:#.+*/%|&^<>=!-]/.test(this.text[start]!);
+    return !/[)\]},:#.+*/%|&^<>=!\\-]/.test(this.text[start]!);
   }
 
   private columnOf(offset: number): number {

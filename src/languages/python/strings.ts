@@ -12,15 +12,9 @@ export function quoteLength(text: string, at: number): number {
   return text.charCodeAt(at + 1) === quote && text.charCodeAt(at + 2) === quote ? 3 : 1;
 }
 
-/** Whether the string from its quotes to `end` ends in the quotes that opened it. */
-export function isClosed(text: string, quotes: number, end: number): boolean {
-  const length = quoteLength(text, quotes) === 3 && end - quotes !== 2 ? 3 : 1;
-  return end - quotes >= 2 * length && text.endsWith(text.slice(quotes, quotes + length), end);
-}
-
 /**
- * The end of the string whose quotes open at `at`. An unclosed one ends with its line, or with the
- * text where its quotes are triple.
+ * The end of the string whose quotes open at `at`. One left open ends with its line, or with the
+ * text where its quotes are triple; the answer is then the complement (`~`) of that end.
  *
  * @param interpolated whether `{…}` holds expressions (PEP 701: they may hold the same quotes).
  */
@@ -45,13 +39,13 @@ function plainEnd(text: string, at: number): number {
       if (!triple) return i + 1;
       if (text.charCodeAt(i + 1) === quote && text.charCodeAt(i + 2) === quote) return i + 3;
     } else if (!triple && isLineEnd(c)) {
-      return i;
+      return ~i;
     }
   }
-  return text.length;
+  return ~text.length;
 }
 
-/** As `plainEnd`, with nested expressions read; -1 where that reading finds no end. */
+/** As `plainEnd`, with nested expressions read; negative where that reading finds no end. */
 function interpolatedEnd(text: string, at: number, depth: number): number {
   if (depth > 20) return -1;
   const quote = text.charCodeAt(at);
@@ -155,6 +149,5 @@ function innerString(text: string, at: number, depth: number): number {
   const interpolated =
     before === 102 || before === 116 || (before === 114 && (further === 102 || further === 116));
   if (interpolated) return interpolatedEnd(text, at, depth + 1);
-  const end = plainEnd(text, at);
-  return end > at + 1 && text.charCodeAt(end - 1) === text.charCodeAt(at) ? end : -1;
+  return plainEnd(text, at);
 }

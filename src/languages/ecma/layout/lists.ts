@@ -104,7 +104,7 @@ export abstract class ListLayout extends LayoutBase {
       (end, i) => i < ends.length - 1 && !isSeparator(tokens.kind(tokens.skipTrivia(end))),
     );
     if (!explicit || !this.partedAsStatements(ends)) return bare.length > 0;
-    for (const end of bare) sheet.mark(end, Mark.TerminatorSlot);
+    for (const end of bare) sheet.slot(end, Mark.TerminatorSlot);
     for (const end of ends) {
       const t = tokens.skipTrivia(end);
       if (tokens.kind(t) !== T.Comma || t >= tree.end(node)) continue;
@@ -164,7 +164,7 @@ export abstract class ListLayout extends LayoutBase {
       sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[items.closing] = R.ClosingComma;
     } else if (style.closingComma === "when-split") {
-      sheet.mark(items.lastEnd, Mark.CommaSlot);
+      sheet.slot(items.lastEnd, Mark.CommaSlot);
     }
   }
 
@@ -218,7 +218,7 @@ export abstract class ListLayout extends LayoutBase {
       );
       sheet.rule[closing] = R.Terminator;
     } else if (style.statementTerminator === "explicit") {
-      sheet.mark(lastEnd, Mark.SemicolonSlot);
+      sheet.slot(lastEnd, Mark.SemicolonSlot);
     }
   }
 

@@ -147,7 +147,7 @@ export class EcmaLayout extends ExpressionLayout {
     const last = end - 1;
     if (tokens.kind(last) !== T.Semicolon) {
       if (style.statementTerminator === "explicit" && !this.endsTorn(node))
-        sheet.mark(end, Mark.TerminatorSlot);
+        sheet.slot(end, Mark.TerminatorSlot);
       return true;
     }
     sheet.rule[last] = R.Terminator;
@@ -283,7 +283,7 @@ export class EcmaLayout extends ExpressionLayout {
       if (style.statementTerminator === "omitted" && !this.guards(tokens.skipTrivia(t + 1)))
         sheet.mark(t, Mark.Removed);
     } else if (kind !== T.Comma && style.statementTerminator === "explicit") {
-      sheet.mark(end, Mark.TerminatorSlot);
+      sheet.slot(end, Mark.TerminatorSlot);
     }
   }
 

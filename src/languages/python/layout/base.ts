@@ -62,8 +62,8 @@ export abstract class LayoutBase {
 
   protected string(t: number): void {
     const { stringDelimiter } = this.style;
-    if (stringDelimiter === "as-written") return;
     const { tokens, sheet } = this;
+    if (stringDelimiter === "as-written" || tokens.swallows(t)) return;
     const changes = delimit(
       tokens.text,
       tokens.start(t),

@@ -125,7 +125,7 @@ export abstract class BracketLayout extends LayoutBase {
       sheet.mark(comma, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[comma] = R.ClosingComma;
     } else if (style.closingComma === "when-split") {
-      sheet.mark(lastEnd, Mark.CommaSlot);
+      sheet.slot(lastEnd, Mark.CommaSlot);
     }
   }
 
