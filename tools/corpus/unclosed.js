@@ -34,11 +34,12 @@ function braces(language, text) {
   for (let t = 0; t < tokens.count; t++) {
     const last = text[tokens.end(t) - 1];
     if (tokens.isTrivia(t)) continue;
-    if (last === "{") open.push(tokens.end(t) - 1);
-    else if (text[tokens.start(t)] === "}" && open.length > 0) {
+    // The text between two values of a template closes one brace and opens another.
+    if (text[tokens.start(t)] === "}" && open.length > 0) {
       const from = open.pop();
       if (tokens.onNewLine(t)) pairs.push({ from, to: tokens.start(t) });
     }
+    if (last === "{") open.push(tokens.end(t) - 1);
   }
   return pairs;
 }

@@ -18,6 +18,8 @@ export type Rule = (t: number, kind: T, before: T, child: number) => void | true
 export abstract class LayoutBase {
   readonly tokens: TokenTable;
   readonly tree: Tree;
+  /** Whether brackets do not add up. */
+  protected readonly torn: boolean;
   protected readonly asWritten: boolean;
   /** The demand on the side of an operator where a long expression breaks, and on the other. */
   protected readonly breaksBefore: boolean;
@@ -29,6 +31,7 @@ export abstract class LayoutBase {
   ) {
     this.tokens = syntax.tokens;
     this.tree = syntax.tree;
+    this.torn = syntax.torn;
     this.asWritten = style.listSplit === "as-written";
     this.breaksBefore = style.operatorSplit === "before";
   }
@@ -121,6 +124,29 @@ export abstract class LayoutBase {
     for (let c = tree.child(node); c !== NONE && tree.first(c) <= t; c = tree.next(c))
       if (tree.first(c) === t) return c;
     return NONE;
+  }
+
+  /**
+   * Whether what a node ends with does not parse, or lacks its brace: what is put in behind it could become
+   * part of it.
+   */
+  protected endsTorn(node: number): boolean {
+    const { tree } = this;
+    const end = tree.end(node);
+    if (this.lastTokenKind(node) === T.Unknown) return true;
+    for (let c = node; c !== NONE && tree.end(c) === end; c = tree.lastChild(c)) {
+      const kind: N = tree.kind(c);
+      if (kind === N.Unparsed) return true;
+      if (kind === N.Block && !this.isClosed(c)) return true;
+    }
+    return false;
+  }
+
+  /** Whether a block has its closing brace. */
+  private isClosed(block: number): boolean {
+    const last = this.tree.lastChild(block);
+    const within = last !== NONE && this.tree.end(last) === this.tree.end(block);
+    return !within && this.lastTokenKind(block) === T.RightBrace;
   }
 
   protected writtenSplit(node: number): FrameFlag | 0 {

@@ -14,7 +14,8 @@ interface Items {
   /** Items left out, as in `[a, , b]`. */
   holes: boolean;
   numbers: boolean;
-  unparsed: boolean;
+  /** Some item does not parse, or lacks its brace. */
+  torn: boolean;
   last: number;
   /** Items that could hug the brackets. */
   blocks: number;
@@ -60,7 +61,9 @@ export abstract class ListLayout extends LayoutBase {
       || kind === N.EnumBody;
     const flow = kind === N.Array && items.numbers && items.count > 3;
     const apart = kind === N.ObjectType && this.membersByLine(node);
-    const split = kind === N.EnumBody || apart ? FrameFlag.Split : this.writtenSplit(node);
+    const split = kind === N.EnumBody || apart || items.torn
+      ? FrameFlag.Split
+      : this.writtenSplit(node);
     const whole = this.splitsWhole(kind, items);
     const flags = (flow ? FrameFlag.Flow : 0) | (whole ? FrameFlag.Whole : 0) | split;
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
@@ -75,7 +78,8 @@ export abstract class ListLayout extends LayoutBase {
       const isChild = child !== NONE && t === tree.first(child);
       const token: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
-        if (t === first) sheet.set(t, edge, R.Bracket);
+        if (items.torn) this.standing(t);
+        else if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, isChild ? child : NONE);
         // The branches of a conditional stand one step behind what decides.
         if (isChild) this.visit(child, this.kindOf(child) === N.Conditional ? 1 : hang);
@@ -85,7 +89,8 @@ export abstract class ListLayout extends LayoutBase {
       t = isChild ? tree.end(child) : t + 1;
       if (isChild) child = tree.next(child);
     }
-    sheet.set(closer, edge, R.Bracket);
+    if (items.torn) this.standing(closer);
+    else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Out);
     this.closing(node, kind, items);
     sheet.close();
@@ -140,6 +145,14 @@ export abstract class ListLayout extends LayoutBase {
     return alone && this.asWritten && this.kindOf(last) === N.Primary && this.dotOnNewLine(last);
   }
 
+  /** In a list that is torn line ends stay where they are. A sign at a line's head stood behind a closer. */
+  private standing(t: number): void {
+    const { tokens, sheet } = this;
+    if (!tokens.onNewLine(t)) return sheet.set(t, Demand.AsWritten, R.Unparsed);
+    sheet.line(t, 0, 1, R.Unparsed);
+    if (isSeparator(tokens.kind(t))) sheet.mark(t, Mark.Out);
+  }
+
   private itemGap(t: number, token: T, before: T, kind: N, child: number): void {
     if (token === T.Comma || token === T.Semicolon) {
       // A hole in an array keeps its comma apart from the one before.
@@ -156,7 +169,7 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   private closing(node: number, kind: N, items: Items): void {
-    if (items.lastEnd < 0 || items.holes || items.unparsed) return;
+    if (items.lastEnd < 0 || items.holes || items.torn) return;
     if (kind === N.ObjectType || kind === N.MappedType) return this.closingSemicolon(node, items);
     const { sheet, style } = this;
     if (style.closingComma === "as-written" || !this.takesComma(node, kind, items)) return;
@@ -268,7 +281,7 @@ export abstract class ListLayout extends LayoutBase {
       closing: -1,
       holes: false,
       numbers: true,
-      unparsed: false,
+      torn: false,
       last: NONE,
       blocks: 0,
     };
@@ -290,7 +303,7 @@ export abstract class ListLayout extends LayoutBase {
         separated = false;
         if (isChild) {
           const nodeKind: N = tree.kind(child);
-          if (nodeKind === N.Unparsed) items.unparsed = true;
+          if (nodeKind === N.Unparsed || (this.torn && this.endsTorn(child))) items.torn = true;
           if (nodeKind !== N.Unary || tree.end(child) - tree.first(child) !== 2)
             items.numbers = false;
           if (this.hugGap(child, false) > 0) items.blocks++;

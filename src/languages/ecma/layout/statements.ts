@@ -172,16 +172,6 @@ export class EcmaLayout extends ExpressionLayout {
     }
   }
 
-  /** Whether what a node ends with does not parse: what is put in behind it could become part of it. */
-  private endsTorn(node: number): boolean {
-    const { tree } = this;
-    const end = tree.end(node);
-    if (this.lastTokenKind(node) === T.Unknown) return true;
-    for (let c = tree.lastChild(node); c !== NONE && tree.end(c) === end; c = tree.lastChild(c))
-      if (tree.kind(c) === N.Unparsed) return true;
-    return false;
-  }
-
   /** The token before which a guarding semicolon stands, or -1. */
   private guarded = -1;
 

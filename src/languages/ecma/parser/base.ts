@@ -8,6 +8,13 @@ import { Lexer } from "../lexer.js";
 /** Tab stops by which indentation is compared where brackets do not tell. */
 const TAB = 4;
 
+const CLOSER_OF: { readonly [kind: number]: T } = {
+  [T.LeftParen]: T.RightParen,
+  [T.LeftBracket]: T.RightBracket,
+  [T.LeftBrace]: T.RightBrace,
+  [T.TemplateHead]: T.TemplateTail,
+};
+
 const CLOSERS: { readonly [kind: number]: string } = {
   [T.RightParen]: ")",
   [T.RightBracket]: "]",
@@ -31,6 +38,8 @@ export abstract class EcmaBase extends Parser {
   protected missing = false;
   /** Set where brackets do not add up. */
   torn = false;
+  /** Where a bracket that lacks its closer was last found to end. */
+  private cut = -1;
   /** What would close the constructs that the end of the text left open, innermost first. */
   readonly closers: string[] = [];
   /** Where a unit began that was looked at beyond its end, and how far. */
@@ -124,7 +133,7 @@ export abstract class EcmaBase extends Parser {
   protected attempt(rule: () => boolean): boolean {
     const lexer = this.lexer.mark();
     const tree = this.tree.mark();
-    const { at, kind, taken, lineBefore, missing, torn, depth } = this;
+    const { at, kind, taken, lineBefore, missing, torn, cut, depth } = this;
     this.missing = false;
     const left = this.closers.length;
     const done = rule() && !this.missing;
@@ -141,6 +150,7 @@ export abstract class EcmaBase extends Parser {
     this.lineBefore = lineBefore;
     this.missing = missing;
     this.torn = torn;
+    this.cut = cut;
     this.depth = depth;
     return false;
   }
@@ -180,6 +190,28 @@ export abstract class EcmaBase extends Parser {
     this.finish(N.Unparsed, first);
   }
 
+  /** Takes one token; an opening bracket with all up to its closer. */
+  protected skip(): void {
+    if (!this.isOpener()) return this.next();
+    if (this.tooDeep()) return;
+    const closer = CLOSER_OF[this.kind]!;
+    this.depth++;
+    const opener = this.open();
+    while (!this.ends(closer, opener) && !this.isCloser()) this.skip();
+    this.close(closer, opener);
+    this.depth--;
+  }
+
+  /** Goes on to what begins a line or ends a member between braces. */
+  protected skipMember(opener: Opener): void {
+    while (
+      !this.ends(T.RightBrace, opener)
+      && !this.isCloser()
+      && !this.lineBefore
+      && this.kind !== T.Semicolon
+    ) this.skip();
+  }
+
   protected isOpener(): boolean {
     return (this.kind >= T.LeftParen && this.kind <= T.LeftBrace) || this.kind === T.TemplateHead;
   }
@@ -194,10 +226,11 @@ export abstract class EcmaBase extends Parser {
   protected open(): Opener {
     const opener = this.lineOf(this.at);
     this.next();
+    if (opener < 0 || !this.lineBefore || this.isCloser()) return opener;
+    let inside = this.taken;
+    while (inside < this.at && !this.tokens.onNewLine(inside)) inside++;
     // Where what is inside stands no deeper, indentation tells nothing.
-    return opener >= 0 && this.lineBefore && !this.isCloser() && this.columnOf(this.at) <= opener
-      ? -1
-      : opener;
+    return this.columnOf(inside) <= opener ? -1 : opener;
   }
 
   /** The column at which the line begins that holds token t; -1 where indentation does not count. */
@@ -211,7 +244,21 @@ export abstract class EcmaBase extends Parser {
     if (opener < 0 || !this.lineBefore) return false;
     // A word that goes on with a block stood behind its brace.
     const behind = this.kind === T.Else || this.kind === T.Catch || this.kind === T.Finally ? 1 : 0;
-    return this.columnOf(this.at) <= opener + behind;
+    const column = this.columnOf(this.at);
+    if (column > opener + behind) return false;
+    // What lacked its closer was found; the brackets around it that opened on the same line go on.
+    return !(column === opener && this.cut === this.at && this.goesOn());
+  }
+
+  /** Whether the current token carries on what stands before it, where it can. */
+  private goesOn(): boolean {
+    switch (this.kind) {
+      case T.Comma: case T.Colon: case T.Question: case T.QuestionDot: case T.Dot: case T.Arrow:
+      case T.Assign: case T.Augmented: case T.LeftParen:
+        return true;
+      case T.Less: case T.Plus: case T.Minus: case T.Slash: case T.Star: return false;
+      default: return this.kind >= T.QuestionQuestion && this.kind <= T.Instanceof;
+    }
   }
 
   /** Takes the closer of a bracket; where it is not there, the brackets do not add up. */
@@ -220,6 +267,7 @@ export abstract class EcmaBase extends Parser {
     const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener - 1;
     if (!foreign && this.eat(closer)) return true;
     this.leftOpen(CLOSERS[closer] ?? "");
+    this.cut = this.at;
     this.torn = true;
     this.missing = true;
     return false;
@@ -271,14 +319,8 @@ export abstract class EcmaBase extends Parser {
 
   /** An item that does not end where it should: unparsed up to the next comma or the closer. */
   private junk(first: number, closer: T, opener: Opener): void {
+    while (!this.ends(closer, opener) && !this.isCloser() && this.kind !== T.Comma) this.skip();
     this.missing = true;
-    let open = 0;
-    while (!this.ends(closer, opener) || (open > 0 && this.kind !== T.End)) {
-      if (open === 0 && this.kind === T.Comma) break;
-      if (this.isOpener()) open++;
-      else if (this.isCloser() && --open < 0) break;
-      this.next();
-    }
     this.finish(N.Unparsed, first);
   }
 }

@@ -9,12 +9,17 @@ export abstract class JsxParser extends TypeParser {
    * An element or fragment, from its `<`.
    *
    * @param child whether it stands between tags, where text goes on after it.
+   * @returns whether it ends with its tag.
    */
-  protected jsxElement(child: boolean): void {
-    this.nested(() => this.element(child));
+  protected jsxElement(child: boolean): boolean {
+    if (this.tooDeep()) return false;
+    this.depth++;
+    const whole = this.element(child);
+    this.depth--;
+    return whole;
   }
 
-  private element(child: boolean): void {
+  private element(child: boolean): boolean {
     const first = this.at;
     this.next();
     this.jsxName();
@@ -22,15 +27,16 @@ export abstract class JsxParser extends TypeParser {
     while (isWord(this.kind) || this.kind === T.LeftBrace) this.jsxAttribute();
     if (this.kind === T.Slash) {
       this.next();
-      this.tagEnd(child);
-      return this.finish(N.JsxElement, first);
+      const whole = this.tagEnd(child);
+      this.finish(N.JsxElement, first);
+      return whole;
     }
-    const opened = this.kind === T.Greater;
-    if (!opened) this.leftOpen("/>");
-    this.tagEnd(true);
+    if (this.kind !== T.Greater) this.leftOpen("/>");
+    const opened = this.tagEnd(true);
     this.finish(N.JsxOpening, first);
-    if (opened) this.children(child, `</${this.nameOf(first)}>`);
+    const whole = opened && this.children(child, `</${this.nameOf(first)}>`);
     this.finish(N.JsxElement, first);
+    return whole;
   }
 
   /** The name of the tag that begins at token `first`, as it is written. */
@@ -41,14 +47,23 @@ export abstract class JsxParser extends TypeParser {
   }
 
   /** Takes the `>` of a tag. What follows is text where the tag stands between tags. */
-  private tagEnd(text: boolean): void {
-    if (this.kind !== T.Greater) this.missing = true;
-    else if (text) this.nextChild();
+  private tagEnd(text: boolean): boolean {
+    if (this.kind !== T.Greater) {
+      this.missing = true;
+      return false;
+    }
+    if (text) this.nextChild();
     else this.next();
+    return true;
   }
 
   private nextChild(): void {
     this.taken = this.at + 1;
+    this.asChild();
+  }
+
+  /** Has what follows the last token taken read as text. */
+  private asChild(): void {
     this.look(this.lexer.jsxChild(this.taken));
   }
 
@@ -68,7 +83,7 @@ export abstract class JsxParser extends TypeParser {
 
   private jsxAttribute(): void {
     const first = this.at;
-    if (this.kind === T.LeftBrace) return this.jsxExpression(false);
+    if (this.kind === T.LeftBrace) return void this.jsxExpression(false);
     this.jsxName();
     if (this.kind === T.Assign) {
       this.next();
@@ -83,52 +98,49 @@ export abstract class JsxParser extends TypeParser {
         this.reread(this.lexer.asJsxString);
         this.missing ||= this.is(T.Unknown);
         return this.next();
-      case T.LeftBrace: return this.jsxExpression(false);
-      case T.Less: return this.jsxElement(false);
+      case T.LeftBrace: return void this.jsxExpression(false);
+      case T.Less: return void this.jsxElement(false);
       default: this.missing = true;
     }
   }
 
-  private jsxExpression(child: boolean): void {
+  /** Answers whether the end of the expression is known, be it by its brace or by indentation. */
+  private jsxExpression(child: boolean): boolean {
     const first = this.at;
-    this.next();
+    const opener = this.open();
     this.eat(T.Ellipsis);
-    if (this.kind !== T.RightBrace) this.expression();
-    if (this.kind !== T.RightBrace) {
-      this.missing = true;
-      this.torn = true;
-      this.leftOpen("}");
-    } else if (child) {
-      this.nextChild();
-    } else {
-      this.next();
-    }
+    if (!this.ends(T.RightBrace, opener)) this.expression();
+    const closed = this.kind === T.RightBrace;
+    const known = closed || (this.kind !== T.End && this.ends(T.RightBrace, opener));
+    if (closed && child) this.nextChild();
+    else if (!this.close(T.RightBrace, opener) && known && child) this.asChild();
     this.finish(N.JsxExpression, first);
+    return known;
   }
 
-  private children(child: boolean, closing: string): void {
+  private children(child: boolean, closing: string): boolean {
     for (;;) {
-      if (this.kind === T.LeftBrace) {
-        this.jsxExpression(true);
-      } else if (this.kind === T.JsxText) {
-        this.nextChild();
-      } else if (this.kind === T.Less && this.lexer.nextCharacter() !== SLASH) {
-        this.jsxElement(true);
-      } else {
-        break;
-      }
-      if (this.missing) return this.leftOpen(closing);
+      let whole = true;
+      if (this.kind === T.LeftBrace) whole = this.jsxExpression(true);
+      else if (this.kind === T.JsxText) this.nextChild();
+      else if (this.kind === T.Less && this.lexer.nextCharacter() !== SLASH)
+        whole = this.jsxElement(true);
+      else break;
+      if (whole) continue;
+      this.leftOpen(closing);
+      return false;
     }
     const tag = this.at;
     if (this.kind !== T.Less) {
       this.leftOpen(closing);
       this.missing = true;
-      return;
+      return false;
     }
     this.next();
     this.expect(T.Slash);
     this.jsxName();
-    this.tagEnd(child);
+    const whole = this.tagEnd(child);
     this.finish(N.JsxClosing, tag);
+    return whole;
   }
 }

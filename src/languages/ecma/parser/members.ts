@@ -203,7 +203,7 @@ export abstract class MemberParser extends ExpressionParser {
       this.noteLook(member);
       if (this.at === member) {
         if (this.isCloser()) break;
-        this.next();
+        this.skip();
         this.finish(N.Unparsed, member);
       }
     }
@@ -242,14 +242,8 @@ export abstract class MemberParser extends ExpressionParser {
   private memberEnd(opener: number): void {
     if (this.eat(T.Semicolon) || this.ends(T.RightBrace, opener)) return;
     if (this.lineBefore && !this.missing) return;
+    this.skipMember(opener);
     this.missing = true;
-    let open = 0;
-    while (!this.ends(T.RightBrace, opener) || (open > 0 && this.kind !== T.End)) {
-      if (open === 0 && (this.kind === T.Semicolon || this.lineBefore)) break;
-      if (this.isOpener()) open++;
-      else if (this.isCloser() && --open < 0) break;
-      this.next();
-    }
     this.eat(T.Semicolon);
   }
 

@@ -43,8 +43,7 @@ class StatementParser extends MemberParser {
       if (directives) this.directive(first);
       if (this.at === first) {
         this.torn = true;
-        this.next();
-        this.finish(N.Unparsed, first);
+        this.stray(-1);
       }
     }
     this.tree.finish(N.Program, 0, this.tokens.count);
@@ -76,8 +75,7 @@ class StatementParser extends MemberParser {
       if (directives) this.directive(statement);
       if (this.at === statement) {
         if (this.isCloser()) break;
-        this.next();
-        this.finish(N.Unparsed, statement);
+        this.stray(opener);
       }
     }
     const outer = this.missing;
@@ -104,6 +102,14 @@ class StatementParser extends MemberParser {
     }
     this.missing = outer;
     this.noteLook(first);
+  }
+
+  /** What no statement begins with, and what stands behind it. */
+  private stray(opener: number): void {
+    const first = this.at;
+    this.next();
+    this.skipToStatement(opener);
+    this.finish(N.Unparsed, first);
   }
 
   private skipToStatement(opener: number): void {

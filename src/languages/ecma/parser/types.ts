@@ -1,5 +1,5 @@
 import { N, T, isWord } from "../kinds.js";
-import { EcmaBase, type Opener } from "./base.js";
+import { EcmaBase } from "./base.js";
 
 /** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
 export abstract class TypeParser extends EcmaBase {
@@ -325,9 +325,9 @@ export abstract class TypeParser extends EcmaBase {
           this.missing ||= outer;
           break;
         }
+        if (stuck) this.skip();
+        else this.skipMember(opener);
         this.missing = true;
-        if (stuck) this.next();
-        else this.skipSignature(opener);
       }
       if (this.missing) this.finish(N.Unparsed, first);
       this.missing = outer || (this.missing && !alone);
@@ -335,16 +335,6 @@ export abstract class TypeParser extends EcmaBase {
     }
     this.close(T.RightBrace, opener);
     return mapped;
-  }
-
-  private skipSignature(opener: Opener): void {
-    let open = 0;
-    while (!this.ends(T.RightBrace, opener) || (open > 0 && this.kind !== T.End)) {
-      if (open === 0 && (this.kind === T.Semicolon || this.lineBefore)) break;
-      if (this.isOpener()) open++;
-      else if (this.isCloser() && --open < 0) break;
-      this.next();
-    }
   }
 
   /** One member; true where it maps keys. */
