@@ -12,6 +12,8 @@ export interface BlockRules {
   child(node: number): void;
   /** A token of the block itself that is no comment. */
   token(t: number): void;
+  /** Whether a child stays where it is, as a stray closer may. */
+  stays?(child: number): boolean;
   readonly lineRule: number;
   readonly commentRule: number;
 }
@@ -37,7 +39,8 @@ export function layoutBlock(
   let child = tree.child(node);
   for (let t = tree.first(node), end = tree.end(node); t < end;) {
     if (child !== NONE && t === tree.first(child)) {
-      if (startsLine || previous !== NONE)
+      if (rules.stays?.(child) === true) sheet.set(t, Demand.Level, rules.lineRule);
+      else if (startsLine || previous !== NONE)
         before(sheet, comments, t, rules, previous, rules.blanks(previous, child));
       rules.child(child);
       previous = child;

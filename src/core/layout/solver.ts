@@ -426,6 +426,7 @@ class Solver {
       case Demand.Level:
         this.lines[g] = lineEndsIn(sheet.tokens, g);
         this.columns[g] = KEPT;
+        this.shift = 0;
         return -1;
       case Demand.Trailing:
         this.flat(g, this.measure.commentSpace);

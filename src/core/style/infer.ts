@@ -51,7 +51,8 @@ export function inferStyle(
   // Where there is no block, the lines themselves tell, if several do.
   const size =
     mostFrequent(steps.found)
-    ?? (blocksOnly ? undefined : mostFrequent(lineSteps(sample, SEVERAL).found));
+    ?? (blocksOnly ? undefined : mostFrequent(lineSteps(sample, SEVERAL).found))
+    ?? mostFrequent(steps.odd);
   if (size !== undefined) {
     style.indentStyle = "space";
     style.indentSize = size;
@@ -73,31 +74,37 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
 
 interface Steps {
   readonly found: number[];
+  /** Steps from lines that do not stand at a multiple of them, as a line does that lost its beginning. */
+  readonly odd: number[];
   readonly until: number;
 }
 
 /** How many columns deeper the first blocks stand than the lines that open them. */
 function blockSteps(text: Source, outline: Sequence, except: Span | undefined): Steps {
   const found: number[] = [];
+  const odd: number[] = [];
   let until = 0;
   const look = (sequence: Sequence, base: number): void => {
-    for (let i = 0; i < sequence.count && found.length < ENOUGH; i++) {
+    for (let i = 0; i < sequence.count && found.length + odd.length < ENOUGH; i++) {
       const from = base + sequence.unitFrom(i);
       for (const inner of sequence.inside(i)) {
-        if (found.length === ENOUGH) return;
+        if (found.length + odd.length === ENOUGH) return;
         const start = from + inner.from;
         const first = start + inner.unitFrom(0);
         until = Math.max(until, first);
         const foreign = except !== undefined && first >= except.from && first < except.to;
         const opener = inner.has(SequenceFlag.Open) ? headerEnd(text, first) : start;
-        if (!foreign && beginsLine(text, first))
-          found.push(lineColumn(text, first, TAB) - lineColumn(text, opener, TAB));
+        if (!foreign && beginsLine(text, first)) {
+          const column = lineColumn(text, opener, TAB);
+          const step = lineColumn(text, first, TAB) - column;
+          (column % step === 0 ? found : odd).push(step);
+        }
         look(inner, start);
       }
     }
   };
   look(outline, 0);
-  return { found, until: found.length < ENOUGH ? text.length : until };
+  return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
 }
 
 /** Where what stands before the white space in front of `offset` ends. */
@@ -128,7 +135,7 @@ function lineSteps(text: string, several: number): Steps {
     const even = indented.filter((column) => column % step === 0).length;
     return step > 0 && even >= several && even * 4 >= indented.length * 3;
   }));
-  return { found: steps.filter((step) => shown.has(step)), until: SAMPLE };
+  return { found: steps.filter((step) => shown.has(step)), odd: [], until: SAMPLE };
 }
 
 /** The step that most show, between 1 and 8; the smaller of two that are even. */

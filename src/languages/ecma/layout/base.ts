@@ -132,6 +132,7 @@ export abstract class LayoutBase {
    */
   protected endsTorn(node: number): boolean {
     const { tree } = this;
+    if (node === NONE) return false;
     const end = tree.end(node);
     if (this.lastTokenKind(node) === T.Unknown) return true;
     for (let c = node; c !== NONE && tree.end(c) === end; c = tree.lastChild(c)) {
@@ -143,7 +144,7 @@ export abstract class LayoutBase {
   }
 
   /** Whether a block has its closing brace. */
-  private isClosed(block: number): boolean {
+  protected isClosed(block: number): boolean {
     const last = this.tree.lastChild(block);
     const within = last !== NONE && this.tree.end(last) === this.tree.end(block);
     return !within && this.lastTokenKind(block) === T.RightBrace;

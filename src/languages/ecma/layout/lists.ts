@@ -74,11 +74,12 @@ export abstract class ListLayout extends LayoutBase {
     const edge = padded ? Demand.Fold : Demand.Seam;
     let child = tree.child(node);
     let before: T = T.Comma;
+    let last = NONE;
     for (let t = opener + 1; t < closer;) {
       const isChild = child !== NONE && t === tree.first(child);
       const token: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
-        if (items.torn) this.standing(t);
+        if (items.torn) this.standing(t, last);
         else if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, isChild ? child : NONE);
         // The branches of a conditional stand one step behind what decides.
@@ -87,9 +88,11 @@ export abstract class ListLayout extends LayoutBase {
         before = token;
       }
       t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
+      if (!isChild) continue;
+      last = child;
+      child = tree.next(child);
     }
-    if (items.torn) this.standing(closer);
+    if (items.torn) this.standing(closer, last);
     else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Out);
     this.closing(node, kind, items);
@@ -145,12 +148,12 @@ export abstract class ListLayout extends LayoutBase {
     return alone && this.asWritten && this.kindOf(last) === N.Primary && this.dotOnNewLine(last);
   }
 
-  /** In a list that is torn line ends stay where they are. A sign at a line's head stood behind a closer. */
-  private standing(t: number): void {
+  /** In a list that is torn line ends stay where they are. Behind an item that lacks its brace one stood. */
+  private standing(t: number, last: number): void {
     const { tokens, sheet } = this;
     if (!tokens.onNewLine(t)) return sheet.set(t, Demand.AsWritten, R.Unparsed);
     sheet.line(t, 0, 1, R.Unparsed);
-    if (isSeparator(tokens.kind(t))) sheet.mark(t, Mark.Out);
+    if (isSeparator(tokens.kind(t)) && this.endsTorn(last)) sheet.mark(t, Mark.Out);
   }
 
   private itemGap(t: number, token: T, before: T, kind: N, child: number): void {

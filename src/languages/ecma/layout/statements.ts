@@ -12,6 +12,20 @@ export class EcmaLayout extends ExpressionLayout {
   program(): void {
     this.comments();
     layoutBlock(this.sheet, this.tree, this.tree.root, this.blockRules(NONE));
+    if (this.torn) this.behindTorn();
+  }
+
+  /** Behind a block that lacks its brace the line ends where it does. */
+  private behindTorn(): void {
+    const { tree, tokens, sheet } = this;
+    for (let node = 1; node <= tree.size; node++) {
+      if (tree.kind(node) !== N.Block || this.isClosed(node)) continue;
+      const t = tree.end(node);
+      const demand: Demand = sheet.demand[t]!;
+      if (!tokens.onNewLine(t) || (demand !== Demand.Space && demand !== Demand.Join)) continue;
+      sheet.demand[t] = Demand.Line;
+      if (!sheet.frames.has(sheet.owner[t]!, FrameFlag.Block)) sheet.mark(t, Mark.Out);
+    }
   }
 
   /** The inner lines of a comment move with its first. */
@@ -232,9 +246,15 @@ export class EcmaLayout extends ExpressionLayout {
           this.join(t, R.Terminator);
         }
       },
+      stays: (child) => this.tree.kind(child) === N.Unparsed && this.startsWithCloser(child),
       lineRule: R.BlankLines,
       commentRule: R.Comment,
     };
+  }
+
+  private startsWithCloser(node: number): boolean {
+    const kind: T = this.tokens.kind(this.tree.first(node));
+    return kind >= T.RightParen && kind <= T.RightBrace;
   }
 
   private blockChild(child: number): void {

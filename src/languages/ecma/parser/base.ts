@@ -38,6 +38,10 @@ export abstract class EcmaBase extends Parser {
   protected missing = false;
   /** Set where brackets do not add up. */
   torn = false;
+  /** The column at which the current statement or member begins; -1 where indentation does not count. */
+  protected head: Opener = -1;
+  /** The lines that opened the brackets around, innermost last. */
+  private readonly openers: Opener[] = [];
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
   /** What would close the constructs that the end of the text left open, innermost first. */
@@ -136,12 +140,14 @@ export abstract class EcmaBase extends Parser {
     const { at, kind, taken, lineBefore, missing, torn, cut, depth } = this;
     this.missing = false;
     const left = this.closers.length;
+    const around = this.openers.length;
     const done = rule() && !this.missing;
     if (done) {
       this.missing = missing;
       return true;
     }
     this.closers.length = left;
+    this.openers.length = around;
     this.lexer.rewind(lexer);
     this.tree.rewind(tree);
     this.at = at;
@@ -224,13 +230,20 @@ export abstract class EcmaBase extends Parser {
 
   /** Takes an opening bracket. */
   protected open(): Opener {
-    const opener = this.lineOf(this.at);
+    const line = this.lineOf(this.at);
     this.next();
-    if (opener < 0 || !this.lineBefore || this.isCloser()) return opener;
+    // Where what is inside stands no deeper, indentation tells nothing.
+    const opener = !this.isFlush(line) ? line : !this.isFlush(this.head) ? this.head : -1;
+    this.openers.push(opener);
+    return opener;
+  }
+
+  /** Whether what is inside an opening bracket stands no deeper than a line around it. */
+  private isFlush(line: number): boolean {
+    if (line < 0 || !this.lineBefore || this.isCloser()) return false;
     let inside = this.taken;
     while (inside < this.at && !this.tokens.onNewLine(inside)) inside++;
-    // Where what is inside stands no deeper, indentation tells nothing.
-    return this.columnOf(inside) <= opener ? -1 : opener;
+    return this.columnOf(inside) <= line;
   }
 
   /** The column at which the line begins that holds token t; -1 where indentation does not count. */
@@ -242,12 +255,23 @@ export abstract class EcmaBase extends Parser {
   protected ends(closer: T, opener: Opener): boolean {
     if (this.kind === closer || this.kind === T.End) return true;
     if (opener < 0 || !this.lineBefore) return false;
-    // A word that goes on with a block stood behind its brace.
-    const behind = this.kind === T.Else || this.kind === T.Catch || this.kind === T.Finally ? 1 : 0;
     const column = this.columnOf(this.at);
-    if (column > opener + behind) return false;
+    if (column > (this.followsBrace() ? opener + 1 : opener)) return false;
     // What lacked its closer was found; the brackets around it that opened on the same line go on.
-    return !(column === opener && this.cut === this.at && this.goesOn());
+    return !(column >= opener && this.cut === this.at && this.goesOn());
+  }
+
+  /** Whether what stands here mostly follows a brace; it stands one column further in where that is gone. */
+  private followsBrace(): boolean {
+    switch (this.kind) {
+      case T.Else: case T.Catch: case T.Finally: case T.Assign: case T.Arrow: return true;
+      default: return false;
+    }
+  }
+
+  /** Whether a line begins here that stands less deep than the one which opened the brackets around. */
+  protected isOutside(): boolean {
+    return this.lineBefore && this.columnOf(this.at) < this.openers.at(-1)!;
   }
 
   /** Whether the current token carries on what stands before it, where it can. */
@@ -261,11 +285,19 @@ export abstract class EcmaBase extends Parser {
     }
   }
 
-  /** Takes the closer of a bracket; where it is not there, the brackets do not add up. */
-  protected close(closer: T, opener: Opener): boolean {
+  /**
+   * Takes the closer of a bracket; where it is not there, the brackets do not add up.
+   *
+   * @param next goes to the token after it.
+   */
+  protected close(closer: T, opener: Opener, next = this.next): boolean {
+    this.openers.pop();
     // One column less is what a brace leaves that stood before the word which opens the line.
     const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener - 1;
-    if (!foreign && this.eat(closer)) return true;
+    if (!foreign && this.kind === closer) {
+      next.call(this);
+      return true;
+    }
     this.leftOpen(CLOSERS[closer] ?? "");
     this.cut = this.at;
     this.torn = true;
@@ -310,7 +342,9 @@ export abstract class EcmaBase extends Parser {
       if (this.eat(T.Comma)) continue;
       const first = this.at;
       item();
-      if (this.kind === T.Comma || this.ends(closer, opener)) continue;
+      // An item that lacks its closer lacks its comma with it.
+      const cut = this.cut === this.at && this.at > first;
+      if (cut || this.kind === T.Comma || this.ends(closer, opener)) continue;
       if (this.isCloser()) break;
       this.junk(first, closer, opener);
     }

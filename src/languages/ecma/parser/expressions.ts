@@ -170,7 +170,6 @@ export abstract class ExpressionParser extends JsxParser {
     const first = this.at;
     this.unary();
     for (;;) {
-      if (this.kind === T.Greater) this.reread(this.lexer.asGreater);
       if (
         this.kind === T.Name
         && least <= RELATIONAL
@@ -183,15 +182,21 @@ export abstract class ExpressionParser extends JsxParser {
         this.finish(N.As, first);
         continue;
       }
-      const level = LEVEL[this.kind]!;
-      if (level < least || level === 0 || (this.kind === T.In && this.noIn)) return;
+      const level = this.level();
+      if (level < least || level === 0) return;
       do {
         this.next();
         this.binary(level + 1);
-        if (this.kind === T.Greater) this.reread(this.lexer.asGreater);
-      } while (LEVEL[this.kind] === level && !(this.kind === T.In && this.noIn));
+      } while (this.level() === level);
       this.finish(N.Binary, first);
     }
+  }
+
+  /** The level of the binary operator that stands here, or 0. */
+  private level(): number {
+    if (this.doubtful && this.isOutside()) return 0;
+    if (this.kind === T.Greater) this.reread(this.lexer.asGreater);
+    return this.kind === T.In && this.noIn ? 0 : LEVEL[this.kind]!;
   }
 
   private unary(): void {
@@ -260,29 +265,42 @@ export abstract class ExpressionParser extends JsxParser {
 
   private genericArrow(): boolean {
     const first = this.at;
-    if (this.dialect.jsx && !this.marksTypeParameters()) return false;
-    const head = this.attempt(() => {
+    const head = (): boolean => {
       this.typeParameters();
       return this.arrowHead();
-    });
-    return head && this.arrowAfter(first);
+    };
+    if (!this.marksTypeParameters())
+      return !this.dialect.jsx && this.attempt(head) && this.arrowAfter(first);
+    // Nothing else begins so, even where what follows does not parse.
+    if (head()) return this.arrowAfter(first);
+    this.missing = true;
+    return true;
   }
 
-  /** Where tags are read too, only `<T,`, `<T extends U` and `<T = U` begin type parameters. */
+  /**
+   * `<T,` and `<T = U` begin type parameters. So does `<const T` where there are no tags, and `<T extends U`
+   * where there are; elsewhere it could begin a conditional type.
+   */
   private marksTypeParameters(): boolean {
     let marks = false;
     this.attempt(() => {
       this.next();
-      this.eat(T.Const);
+      const { jsx } = this.dialect;
+      const isConst = this.eat(T.Const);
       if (!this.eatWord()) return false;
       const after = this.peek();
       marks =
-        this.kind === T.Comma
+        (isConst && !jsx)
+        || this.kind === T.Comma
         || (
           this.kind === T.Assign && after !== T.String && after !== T.LeftBrace && after !== T.Less
         )
         || (
-          this.kind === T.Extends && after !== T.Assign && after !== T.Greater && after !== T.Slash
+          jsx
+          && this.kind === T.Extends
+          && after !== T.Assign
+          && after !== T.Greater
+          && after !== T.Slash
         );
       return false;
     });

@@ -110,10 +110,9 @@ export abstract class JsxParser extends TypeParser {
     const opener = this.open();
     this.eat(T.Ellipsis);
     if (!this.ends(T.RightBrace, opener)) this.expression();
-    const closed = this.kind === T.RightBrace;
-    const known = closed || (this.kind !== T.End && this.ends(T.RightBrace, opener));
-    if (closed && child) this.nextChild();
-    else if (!this.close(T.RightBrace, opener) && known && child) this.asChild();
+    const known = this.kind !== T.End && this.ends(T.RightBrace, opener);
+    const closed = this.close(T.RightBrace, opener, child ? this.nextChild : this.next);
+    if (child && known && !closed) this.asChild();
     this.finish(N.JsxExpression, first);
     return known;
   }

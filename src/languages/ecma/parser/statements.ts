@@ -89,7 +89,9 @@ class StatementParser extends MemberParser {
   private statement(opener: number): void {
     const first = this.at;
     const outer = this.missing;
+    const outerHead = this.head;
     this.missing = false;
+    this.head = this.lineOf(first);
     this.leftOpen(" {}");
     if (!this.tooDeep()) {
       this.depth++;
@@ -101,6 +103,7 @@ class StatementParser extends MemberParser {
       this.finish(N.Unparsed, first);
     }
     this.missing = outer;
+    this.head = outerHead;
     this.noteLook(first);
   }
 
