@@ -11,21 +11,23 @@ export const FAR = 0xffff;
 const LF = 10;
 const CR = 13;
 
+/** Columns of a gap on one line by its demand; -1 where what is written tells. */
+export const FLAT = new Int8Array(Demand.Level + 1);
+FLAT[Demand.Space] = FLAT[Demand.Fold] = 1;
+FLAT[Demand.AsWritten] = FLAT[Demand.Fixed] = FLAT[Demand.Unset] = -1;
+
 /**
- * What the solver asks of a sheet's widths, each answered at once: prefix sums of the widths on one
- * line, the next line end that is certain, and how far it is to the next place that may break.
+ * What the solver asks of a sheet's widths: prefix sums of the widths on one line, the next line end
+ * that is certain, and how far it is to the next place that may break.
  */
 export class Measure {
   /** Columns of all before gap g, written on one line. */
   readonly upTo: Int32Array;
-  /** The first gap at or after the beginning of frame f where a line certainly ends. */
-  readonly nextEnd: Int32Array;
-  /** Columns from gap g to the next gap where a line may end, at most `FAR`. */
-  readonly toBreak: Uint16Array;
-  /** How many gaps behind a gap that ends a line the next one does, at most `FAR`; else 0. */
-  readonly lineGaps: Uint16Array;
   /** Where characters stand that may not fill one column each, as UTF-16 offsets in order. */
   private readonly odd: readonly number[];
+  /** Between these two gaps no line certainly ends but at the second. */
+  private lineFrom = 0;
+  private lineTo = -1;
 
   constructor(
     private readonly sheet: Sheet,
@@ -35,13 +37,8 @@ export class Measure {
   ) {
     const { tokens } = sheet;
     this.odd = oddCharacters(tokens.text);
-    const count = tokens.count;
-    this.upTo = new Int32Array(count + 2);
-    this.nextEnd = new Int32Array(sheet.frames.count);
-    this.toBreak = new Uint16Array(count + 2);
-    this.lineGaps = new Uint16Array(count + 1);
-    this.sum(count);
-    this.look(count);
+    this.upTo = new Int32Array(tokens.count + 2);
+    this.sum(tokens.count);
   }
 
   /** Fills `upTo` from left to right. */
@@ -50,17 +47,19 @@ export class Measure {
     const { tokens, demand, marks } = this.sheet;
     let width = 0;
     let seen = 0;
+    let mark = marks[0]!;
     for (let g = 0; g < count; g++) {
-      const wanted: Demand = demand[g]!;
-      if (wanted === Demand.Space || wanted === Demand.Fold) width++;
-      else if (wanted !== Demand.Join && wanted !== Demand.Seam) width += this.flatGap(g);
-      let plain = marks[g] === 0 && !tokens.has(g, UNEVEN);
-      if (seen < odd.length && odd[seen]! < tokens.end(g)) {
-        while (seen < odd.length && odd[seen]! < tokens.end(g)) seen++;
+      const flat = FLAT[demand[g]!]!;
+      width += flat < 0 ? this.flatGap(g) : flat;
+      const end = tokens.end(g);
+      let plain = mark === 0 && !tokens.has(g, UNEVEN);
+      if (seen < odd.length && odd[seen]! < end) {
+        while (seen < odd.length && odd[seen]! < end) seen++;
         plain = false;
       }
-      width += plain ? tokens.end(g) - tokens.start(g) : this.headColumns(g);
-      if (marks[g + 1] !== 0) width += this.slot(g + 1);
+      width += plain ? end - tokens.start(g) : this.headColumns(g);
+      mark = marks[g + 1]!;
+      if (mark !== 0) width += this.slot(g + 1);
       upTo[g + 1] = width;
     }
     upTo[count + 1] = width;
@@ -79,39 +78,30 @@ export class Measure {
     return this.sheet.is(g, Mark.Slots) ? 1 - this.slot(g) : 0;
   }
 
-  /** Fills `nextEnd` and `toBreak` from right to left. */
-  private look(count: number): void {
-    const { upTo, nextEnd, toBreak, lineGaps, frozen, sheet } = this;
-    const { tokens, demand, marks, frames } = sheet;
-    let frame = frames.count - 1;
-    let end = count;
-    let distance = sheet.is(count, Mark.Slots) ? 1 : 0;
-    toBreak[count] = distance;
-    while (frame >= 0 && frames.begin(frame) >= count) nextEnd[frame--] = count;
-    for (let g = count - 1; g >= 0; g--) {
-      const wanted: Demand = demand[g]!;
-      // Most gaps hold nothing or a space, and nothing else can happen there.
-      const even = wanted === Demand.Join || wanted === Demand.Space;
-      if (
-        even
-        && marks[g] === 0
-        && !(g > 0 && tokens.has(g - 1, TokenFlag.MultiLine))
-        && frozen === undefined
-      ) {
-        distance += upTo[g + 1]! - upTo[g]!;
-      } else {
-        if (this.endsLine(g, wanted)) {
-          lineGaps[g] = Math.min(end - g, FAR);
-          end = g;
-        }
-        const breaks =
-          end === g || ((wanted === Demand.Seam || wanted === Demand.Fold) && frozen?.(g) !== true);
-        distance = breaks ? 0 : upTo[g + 1]! - upTo[g]! + distance;
-        if (marks[g] !== 0 || wanted === Demand.Fold) distance += this.added(g);
-      }
-      while (frame >= 0 && frames.begin(frame) === g) nextEnd[frame--] = end;
-      toBreak[g] = Math.min(distance, FAR);
+  /** The first gap at or after g where a line certainly ends; the gap after the last token at the latest. */
+  nextEnd(g: number): number {
+    if (g >= this.lineFrom && g <= this.lineTo) return this.lineTo;
+    const { count } = this.sheet.tokens;
+    let end = g;
+    while (end < count && !this.endsLine(end)) end++;
+    this.lineFrom = g;
+    return this.lineTo = end;
+  }
+
+  /** Columns from gap g to the next gap where a line may end, at most `FAR`. */
+  toBreak(g: number): number {
+    const { upTo, frozen, sheet } = this;
+    const { tokens, demand, marks } = sheet;
+    let added = 0;
+    let at = g;
+    for (; at < tokens.count; at++) {
+      const wanted: Demand = demand[at]!;
+      const folds = wanted === Demand.Seam || wanted === Demand.Fold;
+      if (marks[at] !== 0 || wanted === Demand.Fold) added += this.added(at);
+      if ((folds && frozen?.(at) !== true) || this.endsLine(at)) break;
     }
+    if (at === tokens.count && sheet.is(at, Mark.Slots)) added++;
+    return Math.min(upTo[at]! - upTo[g]! + added, FAR);
   }
 
   /** Columns of token t up to its first line end; none for a comment at the end of a line. */
@@ -190,11 +180,11 @@ export class Measure {
     return this.trailingSpace;
   }
 
-  private endsLine(g: number, demand: Demand): boolean {
+  private endsLine(g: number): boolean {
     const { sheet } = this;
     if (g > 0 && sheet.tokens.has(g - 1, TokenFlag.MultiLine)) return true;
     if (this.frozen?.(g) === true) return sheet.tokens.onNewLine(g);
-    switch (demand) {
+    switch (sheet.demand[g]) {
       case Demand.Line: case Demand.Level: return true;
       case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);
       case Demand.Fold:

@@ -1,7 +1,7 @@
 import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { indentColumn } from "../text/width.js";
-import { FAR, Measure, lastLineStart, lineEndsIn } from "./measure.js";
+import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /** Stands for the indentation as it is written. */
@@ -76,6 +76,8 @@ class Solver {
   private readonly safe: Uint8Array;
   /** The innermost frame around whose brackets were added, or `ROOT`: a line ends after it. */
   private readonly wall: Int32Array;
+  /** 1 where the pass went back to split the frame. */
+  private readonly forced: Uint8Array;
   /** 1 where the frame's added brackets were opened. */
   private readonly opened: Uint8Array;
   private readonly stack: number[] = [];
@@ -113,6 +115,7 @@ class Solver {
     this.state = new Uint8Array(sheet.frames.count);
     this.base = new Int32Array(sheet.frames.count);
     this.safe = new Uint8Array(sheet.frames.count);
+    this.forced = new Uint8Array(sheet.frames.count);
     this.opened = new Uint8Array(sheet.frames.count);
     this.wall = new Int32Array(sheet.frames.count);
     this.limit = Math.min(options.style.maxLineLength, FAR - 1);
@@ -169,14 +172,14 @@ class Solver {
     const { sheet, measure } = this;
     const { frames, tokens } = sheet;
     const owner = sheet.owner[g]!;
-    if (this.options.frozen !== undefined || measure.lineGaps[g] === FAR) return g;
+    if (this.options.frozen !== undefined) return g;
     if (
       this.stack.length > 0
         ? this.top !== owner || !frames.has(owner, FrameFlag.Block)
         : owner !== ROOT
     )
       return g;
-    const end = g + measure.lineGaps[g]!;
+    const end = measure.nextEnd(g + 1);
     if (end <= g + 1 || end > this.topEnd || tokens.has(end - 1, TokenFlag.MultiLine)) return g;
     const columns = measure.upTo[end]! - measure.upTo[g + 1]! + measure.atEnd(end);
     if (this.column + columns > this.limit) return g;
@@ -267,14 +270,15 @@ class Solver {
     const { frozen } = this.options;
     if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end)))
       return State.Pass;
-    if (frames.has(f, FrameFlag.Split) || frames.has(f, FrameFlag.Block)) return State.Split;
+    if (frames.has(f, FrameFlag.Split | FrameFlag.Block) || this.forced[f] === 1)
+      return State.Split;
     const stands = frozen && this.standingState(f, frozen);
     if (stands !== undefined) return stands;
     const leader = frames.leader(f);
     if (leader !== ROOT && this.state[leader] === State.Split) return State.Split;
     const room = this.limit - this.column;
-    const { upTo, nextEnd } = this.measure;
-    const ends = nextEnd[f]!;
+    const { upTo } = this.measure;
+    const ends = this.measure.nextEnd(begin);
     const reach = Math.min(frames.reach(f), ends);
     if (reach > 0 && upTo[reach]! - upTo[begin]! + this.ending(reach) > room) return State.Split;
     if (ends < end) {
@@ -323,7 +327,7 @@ class Solver {
     const { sheet, measure } = this;
     let at = g;
     if (g === 0 || !sheet.tokens.has(g - 1, TokenFlag.MultiLine)) while (this.hugs(at)) at++;
-    return measure.upTo[at]! - measure.upTo[g]! + measure.toBreak[at]!;
+    return measure.upTo[at]! - measure.upTo[g]! + measure.toBreak(at);
   }
 
   /** Whether gap g lies before the closer of brackets that hug what they hold. */
@@ -357,9 +361,8 @@ class Solver {
     this.inserts.length = saved[at + 3]!;
     this.leave();
     this.nextFrame = f;
-    const { frames } = this.sheet;
-    frames.setFlag(f, FrameFlag.Split);
-    return frames.begin(f);
+    this.forced[f] = 1;
+    return this.sheet.frames.begin(f);
   }
 
   // Gaps
@@ -371,23 +374,10 @@ class Solver {
     const count = sheet.tokens.count;
     while (this.nextFrame < frames.count && frames.begin(this.nextFrame) <= last) this.nextFrame++;
     for (let g = first; g <= last && g < count; g++) {
-      switch (demand[g]) {
-        case Demand.AsWritten: case Demand.Fixed: case Demand.Unset:
-          lines[g] = -1;
-          columns[g] = 0;
-          break;
-        case Demand.Trailing:
-          lines[g] = 0;
-          columns[g] = measure.commentSpace;
-          break;
-        case Demand.Space: case Demand.Fold:
-          lines[g] = 0;
-          columns[g] = 1;
-          break;
-        default:
-          lines[g] = 0;
-          columns[g] = 0;
-      }
+      const flat = FLAT[demand[g]!]!;
+      lines[g] = Math.min(flat, 0);
+      columns[g] = Math.max(flat, 0);
+      if (demand[g] === Demand.Trailing) columns[g] = measure.commentSpace;
       const mark = marks[g]!;
       if (mark === 0) continue;
       if ((mark & Mark.RemovedFlat) !== 0) this.dropped[g] = 1;
@@ -490,7 +480,8 @@ class Solver {
     let f = owner;
     while (f !== ROOT && this.safe[f] === 0 && !frames.has(f, FrameFlag.Parens))
       f = frames.parent(f);
-    if (f === ROOT || this.state[f] !== State.Pass || frames.has(f, FrameFlag.Split)) return -1;
+    if (f === ROOT || this.state[f] !== State.Pass) return -1;
+    if (frames.has(f, FrameFlag.Split) || this.forced[f] === 1) return -1;
     if (frames.has(f, FrameFlag.Parens) && frames.has(f, FrameFlag.IfItHelps)) return -1;
     return f;
   }

@@ -11,7 +11,8 @@ import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
  */
 export function placeTrivia(sheet: Sheet, blanks: number, rule: number): void {
   const { tokens } = sheet;
-  for (let t = 0; t < tokens.count; t++) {
+  const placed = TokenFlag.Trivia | TokenFlag.EndsLine;
+  for (let t = tokens.nextWith(placed, 0); t < tokens.count; t = tokens.nextWith(placed, t + 1)) {
     if (tokens.isTrivia(t)) {
       const next = tokens.skipTrivia(t);
       for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);

@@ -117,6 +117,12 @@ export class TokenTable {
     return t;
   }
 
+  /** The first token at or after `t` with one of these flags; `count` where there is none. */
+  nextWith(flags: number, t: number): number {
+    while (t < this.count && (this.flags[t]! & flags) === 0) t++;
+    return t;
+  }
+
   /** The last token that begins at or before a UTF-16 offset, or -1. */
   lastAt(offset: number): number {
     return lastAtMost(this.starts, offset, this.count);

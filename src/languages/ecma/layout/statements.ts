@@ -31,11 +31,9 @@ export class EcmaLayout extends ExpressionLayout {
   /** The inner lines of a comment move with its first. */
   private comments(): void {
     const { tokens, sheet } = this;
-    for (let t = 0; t < tokens.count; t++) {
-      if (
-        tokens.has(t, TokenFlag.MultiLine) && tokens.isTrivia(t) && (tokens.onNewLine(t) || t === 0)
-      ) sheet.mark(t, Mark.Reindent);
-    }
+    const lines = TokenFlag.MultiLine;
+    for (let t = tokens.nextWith(lines, 0); t < tokens.count; t = tokens.nextWith(lines, t + 1))
+      if (tokens.isTrivia(t) && (tokens.onNewLine(t) || t === 0)) sheet.mark(t, Mark.Reindent);
   }
 
   protected visit(node: number, hang = 1): void {
