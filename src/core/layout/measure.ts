@@ -1,4 +1,5 @@
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
+import { lastAtMost } from "../text/search.js";
 import { columnsBetween, indentColumn } from "../text/width.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
 
@@ -24,7 +25,7 @@ export class Measure {
   /** Columns of all before gap g, written on one line. */
   readonly upTo: Int32Array;
   /** Where characters stand that may not fill one column each, as UTF-16 offsets in order. */
-  private readonly odd: readonly number[];
+  private readonly odd: Int32Array;
   /** Between these two gaps no line certainly ends but at the second. */
   private lineFrom = 0;
   private lineTo = -1;
@@ -172,7 +173,9 @@ export class Measure {
   }
 
   private columns(from: number, to: number): number {
-    return this.odd.length === 0 ? to - from : columnsBetween(this.sheet.tokens.text, from, to);
+    const last = lastAtMost(this.odd, to - 1);
+    const even = last < 0 || this.odd[last]! < from;
+    return even ? to - from : columnsBetween(this.sheet.tokens.text, from, to);
   }
 
   /** The space before a comment at the end of a line. */
@@ -198,11 +201,11 @@ export class Measure {
   }
 }
 
-function oddCharacters(text: string): number[] {
+function oddCharacters(text: string): Int32Array {
   const found: number[] = [];
   const odd = /[\u0300-\uffff]/g;
   while (odd.test(text)) found.push(odd.lastIndex - 1);
-  return found;
+  return Int32Array.from(found);
 }
 
 /** Whether gap g of the source held a line end, and how many. */

@@ -4,6 +4,9 @@ import { indentColumn } from "../text/width.js";
 import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
+const LF = 10;
+const SPACE = 32;
+
 /** Stands for the indentation as it is written. */
 export const KEPT = -1;
 
@@ -527,6 +530,10 @@ class Solver {
   private writtenColumn(g: number): number {
     const { tokens } = this.sheet;
     const end = tokens.gapEnd(g);
+    // Mostly the line begins with spaces and nothing else.
+    let blank = end;
+    while (tokens.text.charCodeAt(blank - 1) === SPACE) blank--;
+    if (tokens.text.charCodeAt(blank - 1) === LF) return end - blank;
     return indentColumn(
       tokens.text,
       lastLineStart(tokens.text, tokens.gapStart(g), end),

@@ -422,7 +422,7 @@ export abstract class ExpressionLayout extends JsxLayout {
   private primary(node: number, hang: number): void {
     const { tree, tokens, sheet } = this;
     const written = this.asWritten && this.dotOnNewLine(node);
-    const chain = written || this.links(node) >= 2;
+    const chain = written || this.isChain(node);
     if (chain)
       sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
     const headDot = chain ? this.headDot(node) : -1;
@@ -467,8 +467,8 @@ export abstract class ExpressionLayout extends JsxLayout {
     return tokens.end(dot - 1) - tokens.start(tree.first(node)) > SHORT_HEAD ? dot : -1;
   }
 
-  /** How many calls of a chain are followed by a dot. */
-  private links(node: number): number {
+  /** Whether more than one call is followed by a dot. */
+  private isChain(node: number): boolean {
     const { tree, tokens } = this;
     let links = 0;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
@@ -476,7 +476,7 @@ export abstract class ExpressionLayout extends JsxLayout {
       const after: T = tokens.kind(tokens.skipTrivia(tree.end(c)));
       if (tree.end(c) < tree.end(node) && (after === T.Dot || after === T.QuestionDot)) links++;
     }
-    return links;
+    return links > 1;
   }
 
   protected dotOnNewLine(node: number): boolean {

@@ -17,8 +17,6 @@ interface Items {
   /** Some item does not parse, or lacks its brace. */
   torn: boolean;
   last: number;
-  /** Items that could hug the brackets. */
-  blocks: number;
 }
 
 /** What stays on the line of the type before it. */
@@ -67,7 +65,7 @@ export abstract class ListLayout extends LayoutBase {
     const whole = this.splitsWhole(kind, items);
     const flags = (flow ? FrameFlag.Flow : 0) | (whole ? FrameFlag.Whole : 0) | split;
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
-    const hug = this.hugOf(kind, items);
+    const hug = this.hugOf(node, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     else if (kind === N.Parameters) this.reachOverType(frame, node);
     const hang = (items.count > 1 && kind !== N.ForHead) || kind === N.JsxExpression ? 1 : 0;
@@ -253,14 +251,15 @@ export abstract class ListLayout extends LayoutBase {
 
   /** The gap inside the last item that hugs the brackets of a list, or 0. */
   protected hugInside(node: number): number {
-    return this.hugOf(this.tree.kind(node), this.itemsOf(node));
+    return this.hugOf(node, this.itemsOf(node));
   }
 
-  private hugOf(kind: N, items: Items): number {
+  private hugOf(node: number, items: Items): number {
+    const kind: N = this.tree.kind(node);
     if (items.last === NONE || items.lastEnd !== this.tree.end(items.last)) return 0;
     switch (kind) {
       case N.Arguments:
-        return items.blocks <= 1 ? this.hugGap(items.last, true) : 0;
+        return this.severalHug(node) ? 0 : this.hugGap(items.last, true);
       case N.Paren:
         if (this.kindOf(items.last) === N.Binary)
           return this.hugGap(this.tree.lastChild(items.last), false);
@@ -275,6 +274,15 @@ export abstract class ListLayout extends LayoutBase {
     }
   }
 
+  /** Whether more than one item could hug its brackets. */
+  private severalHug(node: number): boolean {
+    const { tree } = this;
+    let hugging = 0;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (this.hugGap(c, false) > 0) hugging++;
+    return hugging > 1;
+  }
+
   protected itemsOf(node: number): Items {
     const { tree, tokens } = this;
     const closer = tree.end(node) - 1;
@@ -286,7 +294,6 @@ export abstract class ListLayout extends LayoutBase {
       numbers: true,
       torn: false,
       last: NONE,
-      blocks: 0,
     };
     let child = tree.child(node);
     let separated = true;
@@ -309,7 +316,6 @@ export abstract class ListLayout extends LayoutBase {
           if (nodeKind === N.Unparsed || (this.torn && this.endsTorn(child))) items.torn = true;
           if (nodeKind !== N.Unary || tree.end(child) - tree.first(child) !== 2)
             items.numbers = false;
-          if (this.hugGap(child, false) > 0) items.blocks++;
         } else if (kind !== T.Number) {
           items.numbers = false;
         }
