@@ -17,6 +17,10 @@ export const FLAT = new Int8Array(Demand.Level + 1);
 FLAT[Demand.Space] = FLAT[Demand.Fold] = 1;
 FLAT[Demand.AsWritten] = FLAT[Demand.Fixed] = FLAT[Demand.Unset] = -1;
 
+/** 1 for the demands of gaps in which no line ends. */
+const STAYS = new Uint8Array(Demand.Level + 1);
+STAYS[Demand.Join] = STAYS[Demand.Space] = STAYS[Demand.Trailing] = 1;
+
 /**
  * What the solver asks of a sheet's widths: prefix sums of the widths on one line, the next line end
  * that is certain, and how far it is to the next place that may break.
@@ -82,9 +86,13 @@ export class Measure {
   /** The first gap at or after g where a line certainly ends; the gap after the last token at the latest. */
   nextEnd(g: number): number {
     if (g >= this.lineFrom && g <= this.lineTo) return this.lineTo;
-    const { count } = this.sheet.tokens;
+    const { tokens, demand } = this.sheet;
+    const { count } = tokens;
     let end = g;
-    while (end < count && !this.endsLine(end)) end++;
+    for (; end < count; end++) {
+      const even = STAYS[demand[end]!] === 1 && !tokens.has(end - 1, TokenFlag.MultiLine);
+      if (!even && this.endsLine(end)) break;
+    }
     this.lineFrom = g;
     return this.lineTo = end;
   }

@@ -168,8 +168,8 @@ class Solver {
   }
 
   /**
-   * Goes over the line that gap g begins, up to its last gap, where nothing on it can split: it fits, and
-   * what begins on it ends there. Answers the last gap that is done.
+   * Goes over the line that gap g begins, where it fits: nothing on it can split before the first frame that
+   * goes on beyond it. Answers the last gap that is done.
    */
   private wholeLine(g: number): number {
     const { sheet, measure } = this;
@@ -186,10 +186,11 @@ class Solver {
     if (end <= g + 1 || end > this.topEnd || tokens.has(end - 1, TokenFlag.MultiLine)) return g;
     const columns = measure.upTo[end]! - measure.upTo[g + 1]! + measure.atEnd(end);
     if (this.column + columns > this.limit) return g;
-    for (let f = this.nextFrame; f < frames.count && frames.begin(f) < end; f++)
-      if (frames.end(f) >= end) return g;
-    this.flatRun(g + 1, end - 1);
-    return end - 1;
+    let last = end - 1;
+    for (let f = this.nextFrame; f < frames.count && frames.begin(f) <= last; f++)
+      if (frames.end(f) >= end) last = frames.begin(f) - 1;
+    if (last > g) this.flatRun(g + 1, last);
+    return Math.max(last, g);
   }
 
   /** Line ends after the last token. */
