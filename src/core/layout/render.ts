@@ -49,20 +49,22 @@ class Renderer {
 
   run(): ChangeList {
     const { tokens, solution } = this;
-    const { lines, columns, dropped } = solution;
+    const { lines, columns } = solution;
     const { marks } = this.sheet;
     const { text, count } = tokens;
+    let from = tokens.textStart;
     for (let g = 0; g < count; g++) {
       // Most gaps hold what they should: nothing, or one space.
-      const from = tokens.gapStart(g);
-      const column = columns[g]!;
+      const width = tokens.start(g) - from;
       const stands =
         lines[g] === 0
-        && tokens.start(g) - from === column
-        && (column === 0 || (column === 1 && text.charCodeAt(from) === SPACE))
+        && columns[g] === width
+        && width <= 1
+        && (width === 0 || text.charCodeAt(from) === SPACE)
         && g !== this.nextInsert;
       if (!stands) this.gap(g);
-      if (marks[g] !== 0 || dropped[g] === 1) this.token(g);
+      if (marks[g] !== 0) this.token(g);
+      from = tokens.end(g);
     }
     this.gap(count);
     return this.changes;

@@ -84,7 +84,7 @@ class Solver {
   /** 1 where the frame's added brackets were opened. */
   private readonly opened: Uint8Array;
   private readonly stack: number[] = [];
-  /** What to go back to, four numbers a frame on the stack: column, indent, shift, inserts. */
+  /** What to go back to, four numbers a frame on the stack: column, indent, line, inserts. */
   private readonly saved: number[] = [];
   /** The last gap of the innermost frame on the stack. */
   private topEnd = Infinity;
@@ -92,10 +92,10 @@ class Solver {
   private column = 0;
   /** The column at which the current line begins. */
   private indent = 0;
-  /** How far the current line moved against the source. */
-  private shift = 0;
+  /** The gap that began the last line which begins one in the source too; -1 where that line stands. */
+  private line = -1;
   /** The same for the line on which the current unit began. */
-  private unitShift = 0;
+  private unitLine = -1;
   private nextFrame = 0;
 
   /** The column of the last line of each frame that stands as it is. */
@@ -223,7 +223,7 @@ class Solver {
     const parent = frames.parent(f);
     this.stack.push(f);
     this.topEnd = frames.end(f);
-    this.saved.push(this.column, this.indent, this.shift, this.inserts.length);
+    this.saved.push(this.column, this.indent, this.line, this.inserts.length);
     const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor(f) : -1;
     this.base[f] = anchor < 0 ? this.indent : this.indentOf(anchor);
     this.wall[f] = parent === ROOT ? ROOT : this.wall[parent]!;
@@ -361,7 +361,7 @@ class Solver {
     const at = saved.length - 4;
     this.column = saved[at]!;
     this.indent = saved[at + 1]!;
-    this.shift = saved[at + 2]!;
+    this.line = saved[at + 2]!;
     this.inserts.length = saved[at + 3]!;
     this.leave();
     this.nextFrame = f;
@@ -420,7 +420,7 @@ class Solver {
       case Demand.Level:
         this.lines[g] = lineEndsIn(sheet.tokens, g);
         this.columns[g] = KEPT;
-        this.shift = 0;
+        this.line = -1;
         return -1;
       case Demand.Trailing:
         this.flat(g, this.measure.commentSpace);
@@ -505,15 +505,15 @@ class Solver {
     else if (owner !== ROOT) column = this.base[owner]!;
     if (this.options.follows === true && !out) column = this.stood.get(owner) ?? column;
     const first = g === 0;
-    const written = tokens.onNewLine(g) || first ? this.writtenColumn(g) : -1;
-    if (this.options.frozen?.(g) === true && written >= 0) column = written;
+    const written = tokens.onNewLine(g) || first;
+    if (written && this.options.frozen?.(g) === true) column = this.writtenColumn(g);
     this.lines[g] = first ? 0 : 1 + blanks;
     this.columns[g] = column;
     this.column = column;
     this.indent = column;
-    if (written < 0) return;
-    this.shift = column - written;
-    if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitShift = this.shift;
+    if (!written) return;
+    this.line = g;
+    if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitLine = g;
   }
 
   /** The steps of a frame; with those of one around it whose own line end stands joined. */
@@ -526,6 +526,11 @@ class Solver {
     if (outer === ROOT || frames.has(outer, FrameFlag.Bracket | FrameFlag.Block)) return steps;
     const begin = frames.begin(outer);
     return frozen(begin) && !tokens.onNewLine(begin) ? frames.stepsOf(outer) : steps;
+  }
+
+  /** How far the line moves against the source that gap g begins; where that is -1, it stands. */
+  private shiftOf(g: number): number {
+    return g < 0 ? 0 : this.columns[g]! - this.writtenColumn(g);
   }
 
   private writtenColumn(g: number): number {
@@ -553,7 +558,7 @@ class Solver {
     }
     const column = this.writtenColumn(g);
     this.columns[g] = this.column = column;
-    this.shift = this.unitShift = 0;
+    this.line = this.unitLine = -1;
     if (this.options.follows === true && this.breaks(g))
       this.stood.set(this.sheet.owner[g]!, column);
     // A line that a backslash carries on, or that does not parse, leads no block.
@@ -577,8 +582,8 @@ class Solver {
       const shift = this.sheet.demand[g] === Demand.Fixed
         ? 0
         : continued
-        ? this.unitShift
-        : this.shift;
+        ? this.shiftOf(this.unitLine)
+        : this.shiftOf(this.line);
       const column = Math.max(0, this.writtenColumn(g) + shift);
       this.columns[g] = column;
       this.column = column;
@@ -592,7 +597,7 @@ class Solver {
     const { sheet, measure } = this;
     if (sheet.marks[t] !== 0) {
       if (sheet.is(t, Mark.Removed) || this.dropped[t] === 1) return;
-      if (sheet.is(t, Mark.Reindent)) this.shifts.set(t, this.shift);
+      if (sheet.is(t, Mark.Reindent)) this.shifts.set(t, this.shiftOf(this.line));
     }
     if (sheet.tokens.has(t, TokenFlag.MultiLine)) this.column = measure.tail(t);
     else this.column += measure.full(t);
