@@ -14,7 +14,7 @@ export function median(work, { warm = 8, runs = 9 } = {}) {
  * The middle time of each of several pieces of work, in milliseconds. They run in turns, so that a
  * machine that slows down slows all of them, and none has to clear away what another left behind.
  */
-export function race(works, { warm = 8, runs = 15 } = {}) {
+export function race(works, { warm = 20, runs = 15 } = {}) {
   for (let i = 0; i < warm; i++) for (const work of works) work();
   const times = works.map(() => []);
   for (let i = 0; i < runs; i++) {

@@ -7,7 +7,7 @@ import type { Style } from "./style.js";
 const SAMPLE = 1 << 16;
 
 /** How many blocks are asked. */
-const ENOUGH = 200;
+const ENOUGH = 24;
 
 const SPACE = 32;
 
