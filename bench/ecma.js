@@ -68,9 +68,8 @@ function run(title, languageId, texts, others) {
     ["our parse alone", (text) => language.parse(text)],
     ...others,
   ];
-  const times = race(named.map(([, work]) => each(work)));
   const size = texts.reduce((sum, text) => sum + text.length, 0);
-  table(title, size, named.map(([name], i) => [name, times[i]]));
+  table(title, size, race(named.map(([name, work]) => [name, each(work)])));
 }
 
 function* sources(folder) {

@@ -89,6 +89,142 @@ export interface Berth {
 `,
   ],
   [
+    "a brace left out of a function that a call holds",
+    "typescriptreact",
+    `
+export const Board = memo(function Board(
+  props: Times,
+  ref: Ref,
+) {
+  const late = props.late;
+  return <p>{late}</p>;
+);
+const a=1;
+`,
+    `
+export const Board = memo(function Board(
+  props: Times,
+  ref: Ref,
+) {
+  const late = props.late;
+  return <p>{late}</p>;
+);
+const a = 1;
+`,
+  ],
+  [
+    "a brace left out behind which its list goes on",
+    "javascript",
+    `
+rota({
+  crew: Object.assign({
+    north: 1,
+  , {
+    south: 2,
+  }),
+});
+berth.each(() => {
+  moor();
+, { late:true });
+`,
+    `
+rota({
+  crew: Object.assign({
+    north: 1,
+  , {
+    south: 2,
+  }),
+});
+berth.each(() => {
+  moor();
+, { late: true });
+`,
+  ],
+  [
+    "a brace left out of an attribute",
+    "typescriptreact",
+    `
+function Board() {
+  return (
+    <ul
+      className={
+        late ? "late" : "due"
+
+    >
+      <li>{time}</li>
+    </ul>
+  );
+}
+const a=1;
+`,
+    `
+function Board() {
+  return (
+    <ul
+      className={
+        late ? "late" : "due"
+
+    >
+      <li>{time}</li>
+    </ul>
+  );
+}
+const a = 1;
+`,
+  ],
+  [
+    "a brace left out below a comment",
+    "javascript",
+    `
+try {
+  moor();
+} catch {
+  // the tide decides
+
+function sail() {
+  cast( );
+}
+`,
+    `
+try {
+  moor();
+} catch {
+  // the tide decides
+
+function sail() {
+  cast();
+}
+`,
+  ],
+  [
+    "a brace left out of a function whose head hangs",
+    "typescript",
+    `
+const depth = (
+  pier: Pier,
+): | number
+  | undefined => {
+  return pier.depth;
+;
+
+const tide = (hour: number): number => {
+  return hour*2;
+};
+`,
+    `
+const depth = (
+  pier: Pier,
+): | number
+  | undefined => {
+  return pier.depth;
+;
+
+const tide = (hour: number): number => {
+  return hour * 2;
+};
+`,
+  ],
+  [
     "a member that does not parse",
     "typescript",
     `

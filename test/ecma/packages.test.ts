@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { javascript, typescript, typescriptreact, type Style } from "oak-tide";
 import { format } from "../../tools/corpus/checks.js";
 import { ecmaTree } from "../../tools/corpus/oracles/ecma.js";
-import { damaged, invariants } from "../support/invariants.js";
+import { damaged, invariants, unclosed } from "../support/invariants.js";
 import { packageFiles } from "../support/packages.js";
 
 const scripts = [
@@ -23,6 +23,11 @@ describe(
   () => damaged(
     [...scripts.slice(0, 4), ...types.slice(0, 4)].filter(({ text }) => text.length < 12_000),
   ),
+);
+
+describe(
+  "unclosed files",
+  () => unclosed([...scripts, ...types].filter(({ text }) => /\{\n[^]*\n\s*\}/.test(text))),
 );
 
 const styles: Partial<Style>[] = [

@@ -11,6 +11,7 @@ import {
 import { change } from "../../tools/corpus/changes.js";
 import { damage } from "../../tools/corpus/damage.js";
 import { judge } from "../../tools/corpus/oracles/index.js";
+import { unclose } from "../../tools/corpus/unclosed.js";
 import { splittableLines } from "../../tools/corpus/overlong.js";
 import { scramble } from "../../tools/corpus/scramble.js";
 
@@ -97,5 +98,16 @@ export function damaged(files: readonly RealFile[]): void {
     expect(row.damageTokens).toBeLessThanOrEqual(row.prefixes * 0.05);
     expect(row.deletions).toBeGreaterThan(5);
     expect(row.moved).toBeLessThanOrEqual(row.statements * 0.02);
+  });
+}
+
+/** A brace taken out of a file moves nothing outside its block. */
+export function unclosed(files: readonly RealFile[]): void {
+  test.each(files)("$name with a brace taken out", (file) => {
+    const row = { uncloses: 0, strays: 0 };
+    const reports: string[] = [];
+    unclose(languageOf(file), file.text, row, (report: string) => reports.push(report));
+    expect(reports).toEqual([]);
+    expect(row.uncloses).toBeGreaterThan(0);
   });
 }

@@ -1,29 +1,38 @@
 import { format } from "./checks.js";
 import { random } from "./random.js";
 
+/** How many braces of a file are tried. */
+const TRIES = 5;
+
 /**
- * Takes one closing brace out of a formatted file. Formatting what is left must move no line outside the
- * block that lost it.
+ * Takes closing braces out of a formatted file, one at a time. Formatting what is left must move no line
+ * outside the block that lost its brace.
  */
 export function unclose(language, text, row, report) {
   const whole = format(language, text).text;
   const pairs = braces(language, whole);
-  if (pairs.length === 0) return;
-  const { from, to } = pairs[Math.floor(random(whole.length)() * pairs.length)];
-  row.uncloses++;
+  const next = random(whole.length);
+  for (let i = 0; i < TRIES && pairs.length > 0; i++) {
+    const [pair] = pairs.splice(Math.floor(next() * pairs.length), 1);
+    row.uncloses++;
+    if (staysAround(language, whole, pair)) continue;
+    row.strays++;
+    report(`without the brace at ${pair.to}, lines outside its block moved`);
+  }
+}
+
+function staysAround(language, whole, { from, to }) {
   const after = format(language, whole.slice(0, to) + whole.slice(to + 1)).text.split("\n");
   const lines = whole.split("\n");
   const lineOf = (offset) => whole.slice(0, offset).split("\n").length - 1;
   const first = lineOf(from);
   const behind = lines.length - 1 - lineOf(to);
-  const same =
+  return (
     lines.slice(0, first).every((line, i) => line === after[i])
     && lines.slice(lines.length - behind).every(
       (line, i) => line === after[after.length - behind + i],
-    );
-  if (same) return;
-  row.strays++;
-  report(`without the brace in line ${lineOf(to) + 1}, lines outside its block moved`);
+    )
+  );
 }
 
 /** The pairs of braces of a text that stand on lines of their own at their end. */

@@ -305,6 +305,17 @@ export abstract class EcmaBase extends Parser {
     return false;
   }
 
+  /** Behind the last token of a block that lacks its brace: the comments that stand deeper than its line are its own. */
+  protected takeComments(opener: Opener): void {
+    if (opener < 0) return;
+    while (
+      this.taken < this.at
+      && this.tokens.onNewLine(this.taken)
+      && this.columnOf(this.taken) > opener
+    )
+      this.taken++;
+  }
+
   /** Notes what would close a construct, where the text ends within it. */
   protected leftOpen(closer: string): void {
     if (this.kind === T.End) this.closers.push(closer);

@@ -79,7 +79,7 @@ class StatementParser extends MemberParser {
       }
     }
     const outer = this.missing;
-    this.close(T.RightBrace, opener);
+    if (!this.close(T.RightBrace, opener)) this.takeComments(opener);
     this.missing = outer;
     this.finish(kind, first);
     this.depth--;
