@@ -77,7 +77,7 @@ describe("a value in a plain string makes it a template", () => {
       'x = "\\12$|"',
     ].map(
       (kept) => [kept, kept.replace("|", "{|")],
-    )
+    ),
   ] as [string, string][])("%s", (before, after) => {
     const style = { interpolatedString: "template" } as const;
     expect(typed("javascript", before, "{", style)).toBe(after);

@@ -260,8 +260,37 @@ describe("literals", () => {
         },
         set g(h) {},
         async *i() {},
-        ...j
+        ...j,
       };
+      `],
+    ["a closing comma behind a spread, none behind the rest of a pattern", `
+      const {
+      a,
+      ...b
+      } = c([
+      ...d
+      ]);
+      [
+      e,
+      ...f
+      ] = { g: [
+      h,
+      ...i
+      ] };
+      `, `
+      const {
+        a,
+        ...b
+      } = c([
+        ...d,
+      ]);
+      [
+        e,
+        ...f
+      ] = { g: [
+        h,
+        ...i,
+      ] };
       `],
     ["objects as written", `
       a={

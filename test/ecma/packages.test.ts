@@ -9,11 +9,11 @@ import { packageFiles } from "../support/packages.js";
 const scripts = [
   ...packageFiles("commander/lib", /\.js$/),
   ...packageFiles("vscode-jsonrpc/lib", /\.js$/, 3),
-  ...packageFiles("chai", /\.js$/, 4)
+  ...packageFiles("chai", /\.js$/, 4),
 ];
 const types = [
   ...packageFiles("fast-check/lib", /\.d\.ts$/, 60),
-  ...packageFiles("vite/types", /\.d\.ts$/, 2)
+  ...packageFiles("vite/types", /\.d\.ts$/, 2),
 ];
 
 describe("scripts", () => invariants(scripts));

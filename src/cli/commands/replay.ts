@@ -128,7 +128,7 @@ async function scoreOf(engine: Engine, path: string): Promise<FileScore> {
       ...named("typed", typed.misses),
       ...named("retyped", again.misses),
       ...blocks.flatMap(([way, { misses }]) => named(way, misses)),
-      ...named("left alone", rest.stirred)
+      ...named("left alone", rest.stirred),
     ],
   };
 }

@@ -3,8 +3,9 @@ import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /**
  * Places the comments that a layout did not place itself: those between two tokens of one
- * construct; and sees to it that a token that would swallow what follows keeps its line end. A layout states its demand before the next grammar token as if no comment stood there;
- * here the demand is shared out among the gaps around the comments.
+ * construct. A layout states its demand before the next grammar token as if no comment stood there;
+ * here the demand is shared out among the gaps around the comments. Other tokens that would swallow
+ * what follows keep their line end.
  *
  * @param blanks how many blank lines may stay around a comment on a line of its own.
  * @param rule the rule that answers for comments.

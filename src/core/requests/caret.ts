@@ -24,7 +24,7 @@ export function aroundCaret({ changes, caret }: Typed, text: string, offset: num
             : []
         ),
         { ...change, from: change.to, to, text: change.text.slice(kept) + next },
-        ...changes.slice(i + 1)
+        ...changes.slice(i + 1),
       ];
     }
     shift += change.text.length - (change.to - change.from);

@@ -76,7 +76,7 @@ class Play {
       ...this.rows.slice(0, first),
       lead + head!,
       ...others,
-      ...this.rows.slice(last + 1)
+      ...this.rows.slice(last + 1),
     ].join("\n");
     const start = { line: first, character: lead.length };
     const range = { start, end: { line: last + 1, character: 0 } };
@@ -102,7 +102,7 @@ class Play {
     const moved = [
       ...rest.slice(0, at),
       ...rows.slice(first, last + 1),
-      ...rest.slice(at)
+      ...rest.slice(at),
     ].join("\n");
     const range = {
       start: { line: at, character: 0 },

@@ -30,7 +30,7 @@ export function ecmaTree(path, text) {
   const plugins = [
     ...PLUGINS,
     ...(types ? [["typescript", { dts }]] : []),
-    ...(jsx ? ["jsx"] : [])
+    ...(jsx ? ["jsx"] : []),
   ];
   for (const decorators of ["decorators", "decorators-legacy"]) {
     for (const sourceType of ["module", "script"]) {

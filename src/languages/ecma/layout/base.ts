@@ -36,6 +36,9 @@ export abstract class LayoutBase {
     this.breaksBefore = style.operatorSplit === "before";
   }
 
+  /** Whether an array or object that is visited is surely a value, and no pattern. */
+  protected isValue = false;
+
   /** States the demands before every token of a node but its first. `hang`: steps that its later lines go in. */
   protected abstract visit(node: number, hang?: number): void;
 

@@ -162,6 +162,7 @@ export abstract class ExpressionLayout extends JsxLayout {
   private target(node: number, value: (t: number, child: number) => void): void {
     const { tree, tokens } = this;
     const first = tree.first(node);
+    const around = this.isValue;
     let child = tree.child(node);
     let after = false;
     for (let t = first; t < tree.end(node);) {
@@ -170,10 +171,12 @@ export abstract class ExpressionLayout extends JsxLayout {
       if (isChild || !tokens.isTrivia(t)) {
         const kind: T = isChild ? T.End : tokens.kind(t);
         if (after) {
+          this.isValue = true;
           value(t, isChild ? child : NONE);
           if (!isChild && kind === T.String) this.string(t);
         } else {
           if (t > first) this.targetRule(t, kind, isChild ? child : NONE);
+          this.isValue = false;
           if (isChild) this.visit(child);
           else if (kind === T.String) this.string(t);
         }
@@ -182,6 +185,7 @@ export abstract class ExpressionLayout extends JsxLayout {
       t = end;
       if (isChild) child = tree.next(child);
     }
+    this.isValue = around;
   }
 
   private targetRule(t: number, kind: T, child: number): void {

@@ -44,6 +44,18 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   protected bracket(node: number): void {
+    const around = this.isValue;
+    switch (this.tree.kind(node) as N) {
+      case N.Arguments: case N.JsxExpression:
+        this.isValue = true;
+        break;
+      case N.Parameters: case N.ForHead: case N.Condition: this.isValue = false;
+    }
+    this.items(node);
+    this.isValue = around;
+  }
+
+  private items(node: number): void {
     const { tree, tokens, sheet } = this;
     const kind: N = tree.kind(node);
     const opener = tree.first(node);
@@ -204,7 +216,7 @@ export abstract class ListLayout extends LayoutBase {
       }
       case N.Array: case N.Object:
         // In a pattern nothing may follow the rest.
-        return !this.isRest(items.last);
+        return this.isValue || !this.isRest(items.last);
       default:
         return true;
     }

@@ -53,9 +53,13 @@ export class EcmaLayout extends ExpressionLayout {
         this.block(node);
         return true;
       case N.Empty: return true;
-      case N.Expression: case N.Directive: case N.Jump:
+      case N.Expression: case N.Directive: case N.Jump: {
+        const around = this.isValue;
+        this.isValue = false;
         this.run(node, this.statementRule);
+        this.isValue = around;
         return this.terminator(node);
+      }
       case N.Return: case N.Throw:
         this.run0(node);
         return this.terminator(node);
@@ -146,7 +150,10 @@ export class EcmaLayout extends ExpressionLayout {
     if (tokens.kind(last) === T.Semicolon) this.join(last, R.Terminator);
     if (t === last && tokens.kind(t) === T.Semicolon) return;
     const child = this.childAt(node, t);
+    const around = this.isValue;
+    this.isValue = true;
     this.returned(t, child);
+    this.isValue = around;
     if (child === NONE && tokens.kind(t) === T.String) this.string(t);
   }
 

@@ -38,7 +38,7 @@ export abstract class EcmaBase extends Parser {
   protected missing = false;
   /** Set where brackets do not add up. */
   torn = false;
-  /** The column at which the current statement or member begins; -1 where indentation does not count. */
+  /** The column at which the current statement begins; -1 where indentation does not count. */
   protected head: Opener = -1;
   /** The lines that opened the brackets around, innermost last. */
   private readonly openers: Opener[] = [];
@@ -271,7 +271,7 @@ export abstract class EcmaBase extends Parser {
 
   /** Whether a line begins here that stands less deep than the one which opened the brackets around. */
   protected isOutside(): boolean {
-    return this.lineBefore && this.columnOf(this.at) < this.openers.at(-1)!;
+    return this.lineBefore && this.columnOf(this.at) < (this.openers.at(-1) ?? -1);
   }
 
   /** Whether the current token carries on what stands before it, where it can. */
@@ -305,7 +305,7 @@ export abstract class EcmaBase extends Parser {
     return false;
   }
 
-  /** Behind the last token of a block that lacks its brace: the comments that stand deeper than its line are its own. */
+  /** Takes the comments behind a block that lacks its brace which stand deeper than its line: they are its own. */
   protected takeComments(opener: Opener): void {
     if (opener < 0) return;
     while (
