@@ -90,7 +90,7 @@ function ecmaGaps(tokens, tree, text) {
     if ((gap.match(/\n/g)?.length ?? 0) > 1) return "line";
     if (after === ";" || before === "@" || after.startsWith("@") || before.startsWith("#!"))
       return "fixed";
-    if (/^(?:=>|\+\+|--|[`<!]|\$)/.test(after) || after.startsWith("`")) return "some";
+    if (/^(?:=>|\+\+|--|[`<!])/.test(after)) return "some";
     if (/^(?:[{(,;:?]|\[|=|=>|[-+*/%&|^]=?|&&|\|\||\?\?|[!=]==?)$/.test(before)) return "lines";
     if (/^\}$/.test(before) && gap.includes("\n")) return "line";
     if (gap.includes("\n") && !/^[)\]};,]/.test(after) && !/^[.&|?:+*/%-]/.test(after))
