@@ -131,6 +131,15 @@ describe("types", () => {
       j = k<L>;
       m = n<o>(p);
       `],
+    ["shifts and comparisons, which begin no types", `
+      const a=1<<b
+      c(d)
+      if(e<f)g(h<<i)
+      `, `
+      const a = 1 << b;
+      c(d);
+      if (e < f) g(h << i);
+      `],
     ["long heritage", `
       class A extends B<C,D> implements E<F>,G{}
       `, `

@@ -66,7 +66,9 @@ export function invariants(files: readonly RealFile[]): void {
       const { indentStyle, indentSize, endOfLine } = styleOf(language, first.text);
       const style: Partial<Style> = { listSplit: "by-width", indentStyle, indentSize, endOfLine };
       const settled = format(language, text, style).text;
-      expect(format(language, scramble(language, settled, 7), style).text).toBe(settled);
+      const scrambled = scramble(language, settled, 7);
+      expect(language.parse(scrambled).torn).toBe(false);
+      expect(format(language, scrambled, style).text).toBe(settled);
     });
 
     test("formatted, answers no selection with an edit", () => {

@@ -44,6 +44,8 @@ export abstract class EcmaBase extends Parser {
   private readonly openers: Opener[] = [];
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
+  /** How many items of lists did not end where they should. */
+  protected junked = 0;
   /** What would close the constructs that the end of the text left open, innermost first. */
   readonly closers: string[] = [];
   /** Where a unit began that was looked at beyond its end, and how far. */
@@ -358,13 +360,21 @@ export abstract class EcmaBase extends Parser {
       if (cut || this.kind === T.Comma || this.ends(closer, opener)) continue;
       if (this.isCloser()) break;
       this.junk(first, closer, opener);
+      // A statement's end ends types too.
+      if (closer === T.Greater && this.kind === T.Semicolon) break;
     }
     return this.close(closer, opener);
   }
 
   /** An item that does not end where it should: unparsed up to the next comma or the closer. */
   private junk(first: number, closer: T, opener: Opener): void {
-    while (!this.ends(closer, opener) && !this.isCloser() && this.kind !== T.Comma) this.skip();
+    this.junked++;
+    while (
+      !this.ends(closer, opener)
+      && !this.isCloser()
+      && this.kind !== T.Comma
+      && !(closer === T.Greater && this.kind === T.Semicolon)
+    ) this.skip();
     this.missing = true;
     this.finish(N.Unparsed, first);
   }

@@ -397,12 +397,14 @@ export abstract class ExpressionParser extends JsxParser {
   /** Types for a call: `f<T>(x)`. What may follow them is as the compiler has it. */
   private callTypes(): boolean {
     const left = this.closers.length;
+    const { junked } = this;
     return this.attempt(() => {
       this.atLess();
       const opener = this.at;
       this.typeArguments();
       // What ends with the text amid types that stand close may yet become a call.
-      if (this.kind === T.End && this.closers.length > left + 1 && this.standsClose(opener)) {
+      const open = this.kind === T.End && this.closers.length > left + 1;
+      if (open && this.junked === junked && this.standsClose(opener)) {
         this.missing = false;
         return true;
       }
