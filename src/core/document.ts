@@ -248,7 +248,7 @@ export class Document {
       );
       if (reachesOver(unsettled, core)) return false;
       const changes = formatWhole(this.language, syntax, style);
-      known.settle(span, core, view.back(changes), unsettled);
+      if (!known.settle(span, core, view.back(changes), unsettled)) return false;
     }
     return true;
   }

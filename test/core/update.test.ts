@@ -71,6 +71,14 @@ describe("changes", () => {
     120,
   );
   changing([own("package-lock.json")], 60);
+  // Nearly every statement here gets a bracket, quotes or lines at its edge.
+  const unkempt = `def sail(tide):
+  return 'the ferry ' + tide.name + ' leaves when the river is high and ' + tide.other
+'a note'
+levels=[1,2]
+if tide: moor(levels)
+`;
+  changing([{ name: "unkempt.py", text: unkempt.repeat(20) }], 200);
 });
 
 describe("one keystroke in a long file", () => {

@@ -57,17 +57,34 @@ export class Remembered {
     return this.stale.length <= MOST_STALE;
   }
 
-  /** Takes what a stale stretch has come to. */
-  settle(stale: Span, core: Span, changes: Iterable<Change>, unsettled: readonly Span[]): void {
+  /**
+   * Takes what a stale stretch has come to.
+   *
+   * @param core the stretch for which `changes` and `unsettled` hold; they tell of what is around it too.
+   * @returns false where a sign is put in at its edge, which hangs on what is on both sides.
+   */
+  settle(
+    stale: Span,
+    core: Span,
+    changes: Iterable<Change>,
+    unsettled: readonly Span[],
+  ): boolean {
     const inside = (span: Span): boolean => isInside(span, core);
-    const before = [...this.changes].filter((change) => !inside(change));
-    const fresh = [...changes].filter(inside);
-    this.changes = ChangeList.of([...before, ...fresh].sort((a, b) => a.from - b.from));
+    const known = [...this.changes];
+    const found = [...changes];
+    const atEdge = known.filter(
+      (change) => isSign(change) && (change.to === core.from || change.from === core.to),
+    );
+    const beyond = found.filter((change) => isSign(change) && !inside(change));
+    if (!isAmong(atEdge, found) || !isAmong(beyond, known)) return false;
+    const before = known.filter((change) => !inside(change));
+    this.changes = ChangeList.of([...before, ...found.filter(inside)].sort(byPlace));
     this.unsettled = [
       ...this.unsettled.filter((span) => !inside(span)),
       ...unsettled.filter(inside),
     ].sort((a, b) => a.from - b.from);
     this.stale = this.stale.filter((span) => span !== stale);
+    return true;
   }
 
   get whole(): Whole {
@@ -78,6 +95,18 @@ export class Remembered {
 /** Whether a span lies partly in a stretch, and partly outside it. */
 export const reachesOver = (spans: readonly Span[], { from, to }: Span): boolean =>
   spans.some((span) => span.from < to && span.to > from && (span.from < from || span.to > to));
+
+/** The order of changes that do not overlap: what is put in front of a token goes before what is put into it. */
+const byPlace = (a: Span, b: Span): number => a.from - b.from || a.to - b.to;
+
+/** Whether a change puts in more than white space. */
+const isSign = ({ text }: Change): boolean => /\S/.test(text);
+
+const isAmong = (some: readonly Change[], all: readonly Change[]): boolean => some.every(
+  ({ from, to, text }) => all.some(
+    (other) => other.from === from && other.to === to && other.text === text,
+  ),
+);
 
 const isInside = (span: Span, { from, to }: Span): boolean => span.from >= from && span.to <= to;
 
