@@ -456,3 +456,23 @@ describe("blank lines in classes and functions", () => {
       `],
   ]);
 });
+
+describe("a step that is not the text's own", () => {
+  fixtures("python", [
+    ["moves a docstring whose quotes change", `
+      def f():
+        '''a
+
+        b
+        '''
+        return 1
+      `, `
+      def f():
+          """a
+
+          b
+          """
+          return 1
+      `],
+  ], { indentSize: 4 });
+});

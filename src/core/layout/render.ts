@@ -3,7 +3,7 @@ import { LINE_ENDS, indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
-import type { Change } from "../text/edits.js";
+import { byPlace, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import { indentColumn } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
@@ -162,7 +162,7 @@ class Renderer {
     }
     if (!sheet.is(t, Mark.Reindent | Mark.Rewritten)) return;
     const inner = sheet.is(t, Mark.Reindent) ? this.reindent(t, solution.shifts.get(t) ?? 0) : [];
-    const changes = [...sheet.rewritesOf(t), ...inner].sort((a, b) => a.from - b.from);
+    const changes = [...sheet.rewritesOf(t), ...inner].sort(byPlace);
     for (const change of changes) this.changes.push(change);
   }
 

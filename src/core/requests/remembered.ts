@@ -1,6 +1,6 @@
 import type { Span } from "../outline/excerpt.js";
 import { ChangeList } from "../text/changelist.js";
-import type { Change } from "../text/edits.js";
+import { byPlace, type Change } from "../text/edits.js";
 
 /** More stretches than these are not worth being laid out one by one. */
 const MOST_STALE = 16;
@@ -95,9 +95,6 @@ export class Remembered {
 /** Whether a span lies partly in a stretch, and partly outside it. */
 export const reachesOver = (spans: readonly Span[], { from, to }: Span): boolean =>
   spans.some((span) => span.from < to && span.to > from && (span.from < from || span.to > to));
-
-/** The order of changes that do not overlap: what is put in front of a token goes before what is put into it. */
-const byPlace = (a: Span, b: Span): number => a.from - b.from || a.to - b.to;
 
 /** Whether a change puts in more than white space. */
 const isSign = ({ text }: Change): boolean => /\S/.test(text);

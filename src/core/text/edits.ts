@@ -22,6 +22,9 @@ export interface Change {
   readonly rule: string;
 }
 
+/** The order of changes that do not overlap: what is put in at a place goes before what is replaced there. */
+export const byPlace = (a: Change, b: Change): number => a.from - b.from || a.to - b.to;
+
 /** Changes as edits, positions counted in `encoding`. */
 export function toTextEdits(
   lines: Lines,
