@@ -255,7 +255,11 @@ export class Document {
 
   private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
     const { language, ownStyle, engineStyle } = this;
-    return resolveStyle(call, ownStyle, engineStyle, shown, language.defaults, BASE_STYLE);
+    const asked = call?.indentStyle ?? ownStyle?.indentStyle ?? engineStyle?.indentStyle;
+    // Steps of one kind say nothing of how wide those of the other shall be.
+    const { indentSize, ...others } = shown;
+    const told = asked === undefined || asked === shown.indentStyle ? shown : others;
+    return resolveStyle(call, ownStyle, engineStyle, told, language.defaults, BASE_STYLE);
   }
 
   // Places

@@ -58,6 +58,13 @@ describe("style", () => {
     },
   );
 
+  test("a text in spaces does not tell how wide tabs are", () => {
+    const text = "if (a) {\n    b();\n}\n";
+    expect(open("javascript", text).style().indentSize).toBe(4);
+    const style = open("javascript", text).style({ indentStyle: "tab" });
+    expect(style).toEqual(open("javascript", "if (a) {\n\tb();\n}\n").style());
+  });
+
   test("lines tell the step where no block does, but not those within a text", () => {
     const item = (i: number): string => `    "${i}": \`\${f({\n            a: 1,\n        })}\`,\n`;
     const text = `x = {\n${[1, 2, 3].map(item).join("")}};\n`;
