@@ -474,5 +474,18 @@ describe("a step that is not the text's own", () => {
           """
           return 1
       `],
+    ["leaves what a backslash carries on in a docstring", String.raw`
+      def f():
+        """a \
+        b
+        c
+        """
+      `, String.raw`
+      def f():
+          """a \
+        b
+          c
+          """
+      `],
   ], { indentSize: 4 });
 });

@@ -177,7 +177,9 @@ class Renderer {
       if (c !== 10 && (c !== 13 || text.charCodeAt(i + 1) === 10)) continue;
       let to = i + 1;
       while (text[to] === " " || text[to] === "\t") to++;
-      if (text[to] !== "\n" && text[to] !== "\r")
+      // Behind a backslash the line goes on, and its blanks are text.
+      const goesOn = !this.tokens.isTrivia(t) && endsInBackslash(text, i);
+      if (!goesOn && text[to] !== "\n" && text[to] !== "\r")
         lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
       i = to - 1;
     }
@@ -260,4 +262,12 @@ class Renderer {
   private ruleOf(g: number): string {
     return this.language.rules[this.sheet.rule[g]!]!;
   }
+}
+
+/** Whether the line that ends at `at` ends in a backslash that no other one escapes. */
+function endsInBackslash(text: string, at: number): boolean {
+  let i = text[at - 1] === "\r" ? at - 1 : at;
+  const end = i;
+  while (text[i - 1] === "\\") i--;
+  return (end - i) % 2 === 1;
 }
