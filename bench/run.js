@@ -12,8 +12,9 @@ if (unknown !== undefined) {
   console.error(`There is no bench "${unknown}". There are: ${Object.keys(BENCHES).join(", ")}.`);
   process.exit(2);
 }
-// Node is started with --no-flush-bytecode: else compiled code goes with each large collection of garbage, and
-// what is measured is the compiler. Each in a process of its own: what the compiler has learnt of one language would slow another down.
+// Node is started with --no-flush-bytecode: else compiled code goes with each large collection of garbage,
+// and what is measured is the compiler. Each bench has a process of its own: what the compiler has learnt of
+// one language would slow another down.
 const names = Object.keys(BENCHES).filter((name) => asked.length === 0 || asked.includes(name));
 if (names.length === 1) BENCHES[names[0]]();
 else for (const name of names)

@@ -89,142 +89,6 @@ export interface Berth {
 `,
   ],
   [
-    "a brace left out of a function that a call holds",
-    "typescriptreact",
-    `
-export const Board = memo(function Board(
-  props: Times,
-  ref: Ref,
-) {
-  const late = props.late;
-  return <p>{late}</p>;
-);
-const a=1;
-`,
-    `
-export const Board = memo(function Board(
-  props: Times,
-  ref: Ref,
-) {
-  const late = props.late;
-  return <p>{late}</p>;
-);
-const a = 1;
-`,
-  ],
-  [
-    "a brace left out behind which its list goes on",
-    "javascript",
-    `
-rota({
-  crew: Object.assign({
-    north: 1,
-  , {
-    south: 2,
-  }),
-});
-berth.each(() => {
-  moor();
-, { late:true });
-`,
-    `
-rota({
-  crew: Object.assign({
-    north: 1,
-  , {
-    south: 2,
-  }),
-});
-berth.each(() => {
-  moor();
-, { late: true });
-`,
-  ],
-  [
-    "a brace left out of an attribute",
-    "typescriptreact",
-    `
-function Board() {
-  return (
-    <ul
-      className={
-        late ? "late" : "due"
-
-    >
-      <li>{time}</li>
-    </ul>
-  );
-}
-const a=1;
-`,
-    `
-function Board() {
-  return (
-    <ul
-      className={
-        late ? "late" : "due"
-
-    >
-      <li>{time}</li>
-    </ul>
-  );
-}
-const a = 1;
-`,
-  ],
-  [
-    "a brace left out below a comment",
-    "javascript",
-    `
-try {
-  moor();
-} catch {
-  // the tide decides
-
-function sail() {
-  cast( );
-}
-`,
-    `
-try {
-  moor();
-} catch {
-  // the tide decides
-
-function sail() {
-  cast();
-}
-`,
-  ],
-  [
-    "a brace left out of a function whose head hangs",
-    "typescript",
-    `
-const depth = (
-  pier: Pier,
-): | number
-  | undefined => {
-  return pier.depth;
-;
-
-const tide = (hour: number): number => {
-  return hour*2;
-};
-`,
-    `
-const depth = (
-  pier: Pier,
-): | number
-  | undefined => {
-  return pier.depth;
-;
-
-const tide = (hour: number): number => {
-  return hour * 2;
-};
-`,
-  ],
-  [
     "a member that does not parse",
     "typescript",
     `
@@ -394,6 +258,93 @@ b = 2
   ],
 ] as const)("%s (%s)", (_, languageId, before, after) => {
   expect(format(languageId, text(before))).toBe(text(after));
+});
+
+// What lacks its brace stays to the letter, up to the line that is not in order.
+test.each([
+  [
+    "a brace left out of a function that a call holds",
+    "typescriptreact",
+    `
+export const Board = memo(function Board(
+  props: Times,
+  ref: Ref,
+) {
+  const late = props.late;
+  return <p>{late}</p>;
+);
+`,
+    "const a=1;\n",
+    "const a = 1;\n",
+  ],
+  [
+    "a brace left out behind which its list goes on",
+    "javascript",
+    `
+rota({
+  crew: Object.assign({
+    north: 1,
+  , {
+    south: 2,
+  }),
+});
+berth.each(() => {
+  moor();
+`,
+    ", { late:true });\n",
+    ", { late: true });\n",
+  ],
+  [
+    "a brace left out of an attribute",
+    "typescriptreact",
+    `
+function Board() {
+  return (
+    <ul
+      className={
+        late ? "late" : "due"
+
+    >
+      <li>{time}</li>
+    </ul>
+  );
+}
+`,
+    "const a=1;\n",
+    "const a = 1;\n",
+  ],
+  [
+    "a brace left out below a comment",
+    "javascript",
+    `
+try {
+  moor();
+} catch {
+  // the tide decides
+
+function sail() {
+`,
+    "  cast( );\n}\n",
+    "  cast();\n}\n",
+  ],
+  [
+    "a brace left out of a function whose head hangs",
+    "typescript",
+    `
+const depth = (
+  pier: Pier,
+): | number
+  | undefined => {
+  return pier.depth;
+;
+
+const tide = (hour: number): number => {
+`,
+    "  return hour*2;\n};\n",
+    "  return hour * 2;\n};\n",
+  ],
+] as const)("%s (%s)", (_, languageId, broken, before, after) => {
+  expect(format(languageId, text(broken) + before)).toBe(text(broken) + after);
 });
 
 // Slashes and tags are left out of TSX: what they are depends on how the code before was recovered.

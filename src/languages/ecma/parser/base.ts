@@ -360,10 +360,14 @@ export abstract class EcmaBase extends Parser {
       if (cut || this.kind === T.Comma || this.ends(closer, opener)) continue;
       if (this.isCloser()) break;
       this.junk(first, closer, opener);
-      // A statement's end ends types too.
-      if (closer === T.Greater && this.kind === T.Semicolon) break;
+      if (this.endsTypes(closer)) break;
     }
     return this.close(closer, opener);
+  }
+
+  /** Whether a list of types is left here with the statement around it. */
+  private endsTypes(closer: T): boolean {
+    return closer === T.Greater && this.kind === T.Semicolon;
   }
 
   /** An item that does not end where it should: unparsed up to the next comma or the closer. */
@@ -373,7 +377,7 @@ export abstract class EcmaBase extends Parser {
       !this.ends(closer, opener)
       && !this.isCloser()
       && this.kind !== T.Comma
-      && !(closer === T.Greater && this.kind === T.Semicolon)
+      && !this.endsTypes(closer)
     ) this.skip();
     this.missing = true;
     this.finish(N.Unparsed, first);
