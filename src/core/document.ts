@@ -97,18 +97,27 @@ export class Document {
       const { from, to } = range === undefined
         ? { from: 0, to: this.lines.length }
         : this.offsets(range);
-      const told = this.reading.change(from, to, text);
-      if (told === "later") continue;
-      const followed =
-        told !== undefined && this.remembered?.follow(told.change, told.change.inserted, told.read);
-      if (followed !== true) this.remembered = undefined;
+      this.reading.change(from, to, text);
     }
     if (version !== undefined) this.currentVersion = version;
   }
 
+  /** What is understood of the text as it stands, and what formatting it came to, are brought up to date. */
+  private get current(): Reading {
+    const followed = this.reading.settle();
+    if (followed === undefined) this.remembered = undefined;
+    for (const told of followed ?? []) {
+      if (told === "later") continue;
+      const follows =
+        told !== undefined && this.remembered?.follow(told.change, told.change.inserted, told.read);
+      if (follows !== true) this.remembered = undefined;
+    }
+    return this.reading;
+  }
+
   /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
   style(call?: Partial<Style>): Style {
-    return this.resolved(call, this.reading.style());
+    return this.resolved(call, this.current.style());
   }
 
   /** Formats the whole text. `style` rules over the document's for this call. */
@@ -125,7 +134,7 @@ export class Document {
     const list = "start" in ranges ? [ranges] : ranges;
     const spans = list.map((range) => this.linesOf(range));
     if (spans.length === 0) return this.answer([], []);
-    const view = this.reading.view(
+    const view = this.current.view(
       {
         from: this.lines.lineStart(Math.min(...spans.map(({ first }) => first))),
         to: this.lines.lineEnd(Math.max(...spans.map(({ last }) => last))),
@@ -154,7 +163,7 @@ export class Document {
     const offset = lines.offsetAt(position, this.encoding);
     if (!maySettle(language, lines, offset, character)) return nothing;
     const from = character === "\n" ? offset : Math.max(0, offset - character.length);
-    const view = this.reading.view({ from, to: offset }, { around: 0, whole: character !== "\n" });
+    const view = this.current.view({ from, to: offset }, { around: 0, whole: character !== "\n" });
     const place = view.place(offset);
     const typed = formatTyped(
       {
@@ -212,7 +221,7 @@ export class Document {
   /** What a request for text that was put somewhere looks at; that text says nothing of the style. */
   private put(range: Range, call?: Partial<Style>): { view: View; around: Style; span: LineSpan } {
     const offsets = this.offsets(range);
-    const view = this.reading.view(offsets);
+    const view = this.current.view(offsets);
     const around = this.resolved(call, this.reading.steadyStyle(offsets));
     return { view, around, span: this.placed(view, this.linesOf(range)) };
   }
@@ -266,7 +275,8 @@ export class Document {
 
   private offsets({ start, end }: Range): Span {
     const from = this.lines.offsetAt(start, this.encoding);
-    return { from, to: Math.max(from, this.lines.offsetAt(end, this.encoding)) };
+    const empty = start.line === end.line && start.character === end.character;
+    return { from, to: empty ? from : Math.max(from, this.lines.offsetAt(end, this.encoding)) };
   }
 
   private linesOf({ start, end }: Range): LineSpan {

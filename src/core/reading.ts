@@ -16,6 +16,7 @@ import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
 import type { Change } from "./text/edits.js";
 import { TextBuffer } from "./text/buffer.js";
+import { Draft } from "./text/draft.js";
 import { LineIndex, type Lines } from "./text/lines.js";
 
 /** What a request looks at: a whole text, or an excerpt of it. */
@@ -38,6 +39,16 @@ export interface Followed {
   readonly read: Span;
 }
 
+/** A change that is not settled yet, and the texts before and after it. */
+interface Pending {
+  readonly before: Lines;
+  readonly after: Lines;
+  readonly change: Replacement;
+}
+
+/** More changes than these at once are not worth being followed one by one: the whole is read again. */
+const MOST_PENDING = 64;
+
 /**
  * A text that changes, and what is understood of it. After a change only what it touches is read
  * again: requests that look at one place get an excerpt. The syntax of the whole is made when
@@ -53,6 +64,8 @@ export class Reading {
   /** What was shown when brackets last added up. */
   private whole: Partial<Style> | undefined;
   private held: boolean | undefined;
+  /** The changes that are not settled yet; undefined where they are too many. */
+  private pending: Pending[] | undefined = [];
   /** Whether changes since the last that was told of are still to be told. */
   private waits = false;
 
@@ -75,41 +88,66 @@ export class Reading {
     return (this.held ??= this.text.includes(HOLD_SIGN));
   }
 
-  /**
-   * Takes a change.
-   *
-   * @returns what was read again for it, and for those before that had to wait; undefined where that is
-   * all of the text, and `later` where it will be told with one of the next.
-   */
-  change(from: number, to: number, text: string): Followed | "later" | undefined {
-    const { lines, outlined } = this;
-    const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
-    this.lines = buffer.replaced(from, to, text);
+  /** Takes a change. What it means for what is understood is settled when somebody next asks. */
+  change(from: number, to: number, text: string): void {
+    const { lines, pending } = this;
     this.parsed = undefined;
     if (this.shown !== undefined && from < this.shown.until) this.shown = undefined;
+    if (pending === undefined || pending.length === MOST_PENDING) {
+      const draft = lines instanceof Draft ? lines : Draft.of(lines.text);
+      this.lines = draft.replaced(from, to, text);
+      this.pending = undefined;
+    } else {
+      const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
+      this.lines = buffer.replaced(from, to, text);
+      pending.push({ before: lines, after: this.lines, change: { from, to, inserted: text.length } });
+    }
+  }
+
+  /**
+   * Brings what is understood up to the changes since it was last asked.
+   *
+   * @returns what was read again for each of them, in order; undefined where they are so many that
+   * nothing of what was understood stands.
+   */
+  settle(): readonly (Followed | "later" | undefined)[] | undefined {
+    const { pending } = this;
+    this.pending = [];
+    if (pending === undefined) {
+      this.lines = LineIndex.of(this.text);
+      this.outlined = undefined;
+      this.stale = undefined;
+      this.waits = false;
+      this.held = undefined;
+      return undefined;
+    }
+    return pending.map((one) => this.follow(one));
+  }
+
+  private follow({ before, after, change }: Pending): Followed | "later" | undefined {
+    const { outlined } = this;
     if (this.held === false) {
-      const near = this.lines.slice(
-        Math.max(0, from - HOLD_SIGN.length),
-        from + text.length + HOLD_SIGN.length,
+      const near = after.slice(
+        Math.max(0, change.from - HOLD_SIGN.length),
+        change.from + change.inserted + HOLD_SIGN.length,
       );
       if (near.includes(HOLD_SIGN)) this.held = undefined;
     } else {
       this.held = undefined;
     }
     this.outlined = undefined;
-    const change = { from, to, inserted: text.length };
     const waited = this.stale;
-    const stale = outlined === undefined ? waited?.with(change) : Stale.of(outlined, lines, change);
+    const stale = outlined === undefined ? waited?.with(change) : Stale.of(outlined, before, change);
     this.stale = stale;
     // An outline that was made meanwhile tells nothing of what waited.
     const lost = this.waits && waited === undefined;
     this.waits = false;
     if (outlined !== undefined) {
-      const read = this.mend(outlined, lines, change);
+      const read = this.mend(outlined, before, after, change);
       if (read !== undefined) return lost ? undefined : { change, read };
     } else if (stale !== undefined) {
       // What could not be mended change by change may be once they are taken together.
-      const read = this.mend(stale.outlined, stale.text, stale.change);
+      const read = this.mend(stale.outlined, stale.text, after, stale.change);
       if (read !== undefined) return { change: stale.change, read };
     }
     if (this.stale === undefined || lost) return undefined;
@@ -129,10 +167,15 @@ export class Reading {
   }
 
   /** Mends the outline of a text with a change; answers what had to be read again, undefined where that failed. */
-  private mend(outlined: Outlined, before: Source, change: Replacement): Span | undefined {
+  private mend(
+    outlined: Outlined,
+    before: Source,
+    after: Source,
+    change: Replacement,
+  ): Span | undefined {
     if (outlined.torn) return undefined;
     const { root, looks } = outlined;
-    const updated = updateOutline(root, this.reader!, before, this.lines, change, looks);
+    const updated = updateOutline(root, this.reader!, before, after, change, looks);
     if (updated === undefined) return undefined;
     this.stale = undefined;
     const { newer } = this.language;

@@ -1,8 +1,16 @@
 import fc from "fast-check";
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
-import { applyEdits, createEngine, type Document, type Position } from "oak-tide";
+import {
+  applyEdits,
+  createEngine,
+  type ContentChange,
+  type Document,
+  type Position,
+  type TextEdit,
+} from "oak-tide";
 import { TextBuffer } from "../../dist/core/text/buffer.js";
+import { Draft } from "../../dist/core/text/draft.js";
 import { LineIndex } from "../../dist/core/text/lines.js";
 import { changing } from "../support/invariants.js";
 import { packageFiles } from "../support/packages.js";
@@ -16,7 +24,7 @@ const own = (name: string): { name: string; text: string } => ({
   text: readFileSync(new URL(`../../${name}`, import.meta.url), "utf8"),
 });
 
-describe("a text in pieces", () => {
+describe.each([["in pieces", TextBuffer], ["as a draft", Draft]])("a text %s", (_, kind) => {
   const line = fc.constantFrom("tide", "潮 high", "", "x".repeat(3000), "⛴️ 06:10");
   const lineEnd = fc.constantFrom("\n", "\r\n", "\r");
   const long = fc.array(fc.tuple(line, lineEnd), { maxLength: 12 }).map((rows) => (
@@ -32,7 +40,7 @@ describe("a text in pieces", () => {
     fc.assert(
       fc.property(long, fc.array(step, { maxLength: 6 }), (text, steps) => {
         let whole = text;
-        let pieces = TextBuffer.of(text);
+        let pieces: TextBuffer | Draft = kind.of(text);
         for (const { at, length, piece } of steps) {
           const from = at % (whole.length + 1);
           const to = Math.min(whole.length, from + length);
@@ -58,6 +66,42 @@ describe("a text in pieces", () => {
     );
   });
 });
+
+test.each(["last first", "first to last", "mixed"])("a formatting's edits come back %s", (order) => {
+  const text = "let  tide=[ 1,2 ]\r\nif(tide ){sail( tide )}\n".repeat(40);
+  for (const parts of ["together", "apart"]) {
+    const document = engine.open({ uri: "file:///gullhaven", languageId: "javascript", text });
+    const { edits, text: wanted } = document.formatDocument();
+    const changes = inOrder(text, edits, order);
+    if (parts === "together") document.update(changes);
+    else for (const change of changes) document.update([change]);
+    expect(document.text).toBe(wanted);
+    expect(document.formatDocument().edits).toEqual([]);
+  }
+});
+
+/** Edits as changes in an order, each speaking of the text that the one before left. */
+function inOrder(text: string, edits: readonly TextEdit[], order: string): ContentChange[] {
+  const old = LineIndex.of(text);
+  const parts = edits.map(({ range, newText }, i) => {
+    const [from, to] = [old.offsetAt(range.start), old.offsetAt(range.end)];
+    return { i, from, length: to - from, newText, key: order === "mixed" ? (i * 7919) % 997 : i };
+  });
+  parts.sort((a, b) => (order === "last first" ? b.key - a.key : a.key - b.key));
+  let whole = text;
+  return parts.map(({ i, from, length, newText }, turn) => {
+    const shift = parts
+      .slice(0, turn)
+      .reduce((sum, done) => sum + (done.i < i ? done.newText.length - done.length : 0), 0);
+    const lines = LineIndex.of(whole);
+    const at = from + shift;
+    whole = whole.slice(0, at) + newText + whole.slice(at + length);
+    return {
+      range: { start: lines.positionAt(at), end: lines.positionAt(at + length) },
+      text: newText,
+    };
+  });
+}
 
 describe("changes", () => {
   changing(libraryModules(60), 120);

@@ -47,13 +47,12 @@ export class Remembered {
     const spans = this.stale.map(({ from, to }) => ({ from: moved(from), to: moved(to) }));
     this.stale = merged([...spans, fresh]);
     if (reachesOver(this.unsettled, read)) return false;
-    const stands = <T extends Span>(spans: Iterable<T>): T[] => [...spans]
+    this.changes = this.changes.without(read, shift);
+    this.unsettled = this.unsettled
       .filter((span) => !isInside(span, read))
       .map((span) => (
-        span.from >= read.to ? { ...span, from: span.from + shift, to: span.to + shift } : span
+        span.from >= read.to ? { from: span.from + shift, to: span.to + shift } : span
       ));
-    this.changes = ChangeList.of(stands(this.changes));
-    this.unsettled = stands(this.unsettled);
     return this.stale.length <= MOST_STALE;
   }
 

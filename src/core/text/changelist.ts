@@ -1,5 +1,6 @@
 import { doubledBytes, doubledInts } from "../syntax/arrays.js";
 import type { Change } from "./edits.js";
+import { lastAtMost } from "./search.js";
 
 /** Where changes are put, one after another. */
 export interface ChangeSink {
@@ -16,8 +17,11 @@ export class ChangeList implements ChangeSink, Iterable<Change> {
   private tos: Int32Array = new Int32Array(16);
   private texts: Int32Array = new Int32Array(16);
   private rules: Uint8Array = new Uint8Array(16);
-  private readonly words = new Words();
-  private readonly ruleNames = new Words();
+
+  constructor(
+    private readonly words = new Words(),
+    private readonly ruleNames = new Words(),
+  ) {}
 
   static of(changes: Iterable<Change>): ChangeList {
     const list = new ChangeList();
@@ -53,6 +57,36 @@ export class ChangeList implements ChangeSink, Iterable<Change> {
       text: this.words.at(this.texts[i]!),
       rule: this.ruleNames.at(this.rules[i]!),
     };
+  }
+
+  /**
+   * The list after its text has changed at one place: without the changes that lie in [from, to), and
+   * with those behind it moved by `shift`. No change may reach over `from` or `to`.
+   */
+  without({ from, to }: Pick<Change, "from" | "to">, shift: number): ChangeList {
+    const { froms, tos, count } = this;
+    let begin = Math.max(0, lastAtMost(froms, from - 1, count) + 1);
+    // What begins before the stretch and ends in it, or is put in at its edge, is outside or inside as a whole.
+    while (begin < count && !(froms[begin]! >= from && tos[begin]! <= to) && froms[begin]! < to) begin++;
+    let end = begin;
+    while (end < count && froms[end]! >= from && tos[end]! <= to) end++;
+    const list = new ChangeList(this.words, this.ruleNames);
+    const kept = count - (end - begin);
+    const ints = (old: Int32Array, by: number): Int32Array => {
+      const fresh = new Int32Array(Math.max(kept, 16));
+      fresh.set(old.subarray(0, begin));
+      fresh.set(old.subarray(end, count), begin);
+      if (by !== 0) for (let i = begin; i < kept; i++) fresh[i]! += by;
+      return fresh;
+    };
+    list.froms = ints(froms, shift);
+    list.tos = ints(tos, shift);
+    list.texts = ints(this.texts, 0);
+    list.rules = new Uint8Array(Math.max(kept, 16));
+    list.rules.set(this.rules.subarray(0, begin));
+    list.rules.set(this.rules.subarray(end, count), begin);
+    list.count = kept;
+    return list;
   }
 
   *[Symbol.iterator](): Iterator<Change> {
