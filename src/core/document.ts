@@ -1,16 +1,17 @@
 import { Answer } from "./answer.js";
+import { Edited } from "./edited.js";
 import type { Language } from "./language.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
-import { moveLines } from "./requests/block.js";
 import { aroundCaret } from "./requests/caret.js";
 import { formatWhole, unsettledStretches } from "./requests/document.js";
-import { pasteChanges } from "./requests/paste.js";
+import { moveChanges, pasteChanges } from "./requests/paste.js";
 import { Remembered, reachesOver, type Whole } from "./requests/remembered.js";
-import { formatLines, type LineSpan } from "./requests/selection.js";
+import { formatLines, insideOf } from "./requests/selection.js";
 import { formatTyped, maySettle } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { ChangeList } from "./text/changelist.js";
+import type { LineSpan } from "./text/touched.js";
 import { applyChanges, toTextEdits, type Change, type TextEdit } from "./text/edits.js";
 import {
   LineIndex,
@@ -51,12 +52,16 @@ export interface ContentChange {
   readonly text: string;
 }
 
+/** In shorter texts one line may tell how wide a step is. */
+const SMALL = 1 << 14;
+
 /** One open text. Requests answer for the text as it stands after the last update. */
 export class Document {
   readonly uri: string;
   private readonly reading: Reading;
   private currentVersion: number | undefined;
   private remembered: Remembered | undefined;
+  private readonly edited: Edited;
   private readonly ownStyle: Partial<Style> | undefined;
 
   constructor(
@@ -69,6 +74,7 @@ export class Document {
     this.uri = opened.uri;
     this.ownStyle = opened.style;
     this.reading = new Reading(language, LineIndex.of(opened.text));
+    this.edited = new Edited(this.lines.count);
     this.currentVersion = opened.version;
   }
 
@@ -84,6 +90,18 @@ export class Document {
     return this.lines.count;
   }
 
+  /**
+   * The lines that were changed since the document was opened or last formatted, as ranges of whole lines
+   * in their order; `formatSelection` takes them. An answer's own edits count as no change when they come
+   * back, and what a document or selection request has formatted counts as untouched then.
+   */
+  get touched(): readonly Range[] {
+    return this.edited.touched.spans.map(({ first, last }) => ({
+      start: { line: first, character: 0 },
+      end: { line: last + 1, character: 0 },
+    }));
+  }
+
   private get lines(): Lines {
     return this.reading.lines;
   }
@@ -97,7 +115,9 @@ export class Document {
       const { from, to } = range === undefined
         ? { from: 0, to: this.lines.length }
         : this.offsets(range);
+      const place = Edited.place(this.lines, from, to, range);
       this.reading.change(from, to, text);
+      this.edited.note(place, text, this.lines.count);
     }
     if (version !== undefined) this.currentVersion = version;
   }
@@ -123,7 +143,7 @@ export class Document {
   /** Formats the whole text. `style` rules over the document's for this call. */
   formatDocument(style?: Partial<Style>): Answer {
     const { changes, unsettled } = this.whole(this.style(style));
-    return this.answer(changes, unsettled);
+    return this.answer(changes, unsettled, "all");
   }
 
   /**
@@ -133,7 +153,7 @@ export class Document {
   formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
     const list = "start" in ranges ? [ranges] : ranges;
     const spans = list.map((range) => this.linesOf(range));
-    if (spans.length === 0) return this.answer([], []);
+    if (spans.length === 0) return this.answer([], [], []);
     const view = this.current.view(
       {
         from: this.lines.lineStart(Math.min(...spans.map(({ first }) => first))),
@@ -146,9 +166,9 @@ export class Document {
       view.syntax,
       this.style(style),
       view.lines,
-      placed,
+      insideOf(placed),
     );
-    return this.answerIn(view, changes, placed);
+    return this.answerIn(view, changes, placed, spans);
   }
 
   /**
@@ -165,31 +185,40 @@ export class Document {
     const from = character === "\n" ? offset : Math.max(0, offset - character.length);
     const view = this.current.view({ from, to: offset }, { around: 0, whole: character !== "\n" });
     const place = view.place(offset);
-    const typed = formatTyped(
+    const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));
+    const { touched, typed } = this.edited;
+    const answer = formatTyped(
       {
         language,
         lines: view.lines,
         syntax: view.syntax,
-        style: this.resolved(style, this.reading.steadyStyle()),
+        style: this.resolved(style, this.shownTo(offset, character)),
         offset: place,
+        torn: view.torn,
+        typed: (line) => typed.has(lineOf(line)),
+        touched: (line) => touched.has(lineOf(line)),
       },
       character,
     );
-    if (typed.changes.length === 0) return nothing;
+    if (answer.changes.length === 0) {
+      const moved = view.begins(answer.caret);
+      return { ...nothing, caret: lines.positionAt(moved, this.encoding) };
+    }
     // Line for line the view reads as the text does around the caret.
-    const after = LineIndex.of(applyChanges(view.lines.text, typed.changes));
-    const caret = after.positionAt(typed.caret, this.encoding);
+    const after = LineIndex.of(applyChanges(view.lines.text, answer.changes));
+    const caret = after.positionAt(answer.caret, this.encoding);
     const above = lines.lineAt(offset) - view.lines.lineAt(place);
-    const told = (changes: readonly Change[]): readonly TextEdit[] =>
-      toTextEdits(lines, view.back(changes), this.encoding);
-    const edits = told(typed.changes);
     // Seldom does anything belong behind the caret.
-    const placed = aroundCaret(typed, view.lines.text, place);
+    const around = aroundCaret(answer, view.lines.text, place);
+    const told = view.back(answer.changes);
+    const toldAround = around === answer.changes ? told : view.back(around);
+    this.edited.answer([told, toldAround].map((list) => ChangeList.of(list)), lines.count, []);
+    const edits = toTextEdits(lines, told, this.encoding);
     return {
       edits,
       unsettled: [],
       caret: { ...caret, line: caret.line + above },
-      clientEdits: placed === typed.changes ? edits : told(placed),
+      clientEdits: told === toldAround ? edits : toTextEdits(lines, toldAround, this.encoding),
     };
   }
 
@@ -203,7 +232,11 @@ export class Document {
     const { view, around, span } = this.put(range, style);
     const { from, to } = this.offsets(range);
     const place = { from: view.place(from), to: view.place(to) };
-    const changes = pasteChanges(this.language, view.syntax, around, view.lines, place);
+    const { lines, syntax, torn } = view;
+    const changes = pasteChanges(
+      { language: this.language, syntax, style: around, lines, torn },
+      place,
+    );
     return this.answerIn(view, changes, [span]);
   }
 
@@ -214,8 +247,20 @@ export class Document {
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
     const { view, around, span } = this.put(range, style);
-    const changes = moveLines(this.language, view.syntax, around, view.lines, span);
+    const { lines, syntax, torn } = view;
+    const changes = moveChanges(
+      { language: this.language, syntax, style: around, lines, torn },
+      span,
+    );
     return this.answerIn(view, changes, [span]);
+  }
+
+  /** What a text shows of its style to a typing request: the line that Enter began is not in its place yet. */
+  private shownTo(offset: number, character: string): Partial<Style> {
+    const { reading, lines } = this;
+    if (character !== "\n" || lines.length > SMALL) return reading.steadyStyle();
+    const line = lines.lineAt(offset);
+    return reading.steadyStyle({ from: lines.lineStart(line), to: lines.lineEnd(line) });
   }
 
   /** What a request for text that was put somewhere looks at; that text says nothing of the style. */
@@ -298,7 +343,12 @@ export class Document {
 
   // Answers
 
-  private answerIn(view: View, changes: Iterable<Change>, spans: readonly LineSpan[]): Answer {
+  private answerIn(
+    view: View,
+    changes: Iterable<Change>,
+    spans: readonly LineSpan[],
+    formats: readonly LineSpan[] = [],
+  ): Answer {
     const unsettled = unsettledStretches(this.language, view.syntax).filter(({ from, to }) => {
       const [first, last] = [view.lines.lineAt(from), view.lines.lineAt(to)];
       return spans.some((span) => first <= span.last && last >= span.first);
@@ -309,12 +359,18 @@ export class Document {
         from: view.begins(from),
         to: view.begins(from) + to - from,
       })),
+      formats,
     );
   }
 
-  private answer(changes: Iterable<Change>, unsettled: readonly Span[]): Answer {
+  private answer(
+    changes: Iterable<Change>,
+    unsettled: readonly Span[],
+    formats: "all" | readonly LineSpan[],
+  ): Answer {
     const { lines, encoding } = this;
     const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
+    this.edited.answer([list], lines.count, formats);
     const ranges = unsettled.map(({ from, to }) => ({
       start: lines.positionAt(from, encoding),
       end: lines.positionAt(to, encoding),

@@ -20,18 +20,28 @@ export interface Syntax extends Parsed {
   readonly newer?: boolean;
 }
 
+/** What stands around a new line, beside the text before it. */
+export interface Around {
+  /** What goes down with the caret; empty for nothing. */
+  readonly rest: string;
+  /** The column of the next line that is not blank; undefined where there is none. */
+  readonly below?: number | undefined;
+  /** The column at which the caret stood on the blank line left behind, where somebody put it there. */
+  readonly left?: number | undefined;
+}
+
 /** What a language says of typing whose blocks are made by indentation. Texts end at a line's beginning. */
 export interface IndentedBlocks {
   /** The column of a new line after `text`; undefined inside brackets. */
-  column(text: string, style: Style): number | undefined;
+  column(text: string, style: Style, around: Around): number | undefined;
   /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
   wordColumn(text: string, word: string, column: number, style: Style): number | undefined;
   /** The depth that a line after `text` may have which is nearest below `column`. */
   nearest(text: string, column: number, style: Style): number;
   /** The column of a line that begins with a closer; undefined where nothing in `text` waits for it. */
   closerColumn?(text: string, closer: string, style: Style): number | undefined;
-  /** Whether a line is a header, whose block stands one step in. */
-  opens(line: string): boolean;
+  /** How many lines of a block by itself stand deeper under no header, or go back to no depth above. */
+  misfits?(text: string): number;
 }
 
 /** What a language says of text that is being typed. */
@@ -48,10 +58,16 @@ export interface Typing {
   /** What the line after a text most likely begins with, where that is no mere statement. */
   next?(text: string): string | undefined;
   /**
-   * Words that settle on their line once their last character is typed, each with what may follow it
-   * to make a whole construct, the likeliest first.
+   * Words that settle on their line with the first character after them that ends them, and signs that
+   * settle at once, each with what may follow it to make a whole construct, the likeliest first.
    */
   readonly words: ReadonlyMap<string, readonly string[]>;
+  /** What a text ends with that is surely carried on, such as an operator. */
+  readonly carried?: RegExp;
+  /** Kinds of nodes before whose end a body may follow: their later lines stand clear of its column. */
+  readonly headers?: ReadonlySet<number>;
+  /** Whether token t is a text for readers, such as a docstring, whose lines are indented like code. */
+  isProse?(syntax: Syntax, t: number): boolean;
   /** What it says where indentation, not brackets, tells what belongs together. */
   readonly blocks?: IndentedBlocks;
 }
@@ -65,8 +81,9 @@ export interface Typing {
  * inside constructs, widths, edits, requests, is core's.
  */
 export interface Language {
-  /** Begins the ids of its rules: `python/…`. */
   readonly name: string;
+  /** Begins the ids of its rules: `python/…`. */
+  readonly family: string;
   /** Language identifiers of the Language Server Protocol that it serves. */
   readonly ids: readonly string[];
   /** File endings, with the dot. */

@@ -31,6 +31,8 @@ export interface View {
   back(changes: Iterable<Change>): Change[];
   /** The whole units around what it was made for, with the gaps before and after them. */
   readonly core: Span & Pick<Level, "joint">;
+  /** Whether the brackets of the whole text do not add up. */
+  readonly torn: boolean;
 }
 
 /** A change, or several as one, and the stretch of the text before it that was read again. */
@@ -100,7 +102,11 @@ export class Reading {
     } else {
       const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
       this.lines = buffer.replaced(from, to, text);
-      pending.push({ before: lines, after: this.lines, change: { from, to, inserted: text.length } });
+      pending.push({
+        before: lines,
+        after: this.lines,
+        change: { from, to, inserted: text.length },
+      });
     }
   }
 
@@ -137,7 +143,9 @@ export class Reading {
     }
     this.outlined = undefined;
     const waited = this.stale;
-    const stale = outlined === undefined ? waited?.with(change) : Stale.of(outlined, before, change);
+    const stale = outlined === undefined
+      ? waited?.with(change)
+      : Stale.of(outlined, before, change);
     this.stale = stale;
     // An outline that was made meanwhile tells nothing of what waited.
     const lost = this.waits && waited === undefined;
@@ -210,7 +218,10 @@ export class Reading {
   }
 
   private inferred(text: Source, outline: Sequence | undefined, except?: Span): Shown {
-    return inferStyle(text, outline, this.language.typing.blocks !== undefined, except);
+    const tokens = outline === undefined || text !== this.lines
+      ? undefined
+      : () => this.syntax.tokens;
+    return inferStyle(text, outline, this.language.typing.blocks !== undefined, except, tokens);
   }
 
   /** What bears on one place: an excerpt where that is shorter, else the whole text. */
@@ -222,6 +233,7 @@ export class Reading {
       begins: (place) => place,
       back: (changes) => [...changes],
       core: { from: 0, to: this.lines.length, joint: false },
+      torn: this.syntax.torn,
     };
   }
 
@@ -240,7 +252,7 @@ export class Reading {
       torn && !readsAlike(this.syntax.tokens, focus.from, syntax.tokens, excerpt.place(focus.from))
     )
       return undefined;
-    return seenThrough(excerpt, { ...syntax, newer }, excerpt.core);
+    return seenThrough(excerpt, { ...syntax, newer }, excerpt.core, torn);
   }
 
   /** What bears on one place and on changes that the outline does not know yet. */
@@ -259,7 +271,7 @@ export class Reading {
     if (!syntax.torn) return undefined;
     const { from, to, joint } = excerpt.core;
     const core = { from: splice.moved(from), to: splice.moved(to), joint };
-    return seenThrough(splice, { ...syntax, newer: outlined.newer }, core);
+    return seenThrough(splice, { ...syntax, newer: outlined.newer }, core, true);
   }
 
   private get reader(): Required<Pick<Language, "parse" | "sequence">> | undefined {
@@ -278,13 +290,19 @@ export class Reading {
 }
 
 /** A view of what was cut from a text, with all its places. */
-const seenThrough = (part: Excerpt | Splice, syntax: Syntax, core: View["core"]): View => ({
+const seenThrough = (
+  part: Excerpt | Splice,
+  syntax: Syntax,
+  core: View["core"],
+  torn: boolean,
+): View => ({
   lines: LineIndex.of(part.text),
   syntax,
   place: (offset) => part.place(offset),
   begins: (place) => part.begins(place),
   back: (changes) => part.back(changes),
   core,
+  torn,
 });
 
 /** Whether the token at or before an offset is the same as at a place of an excerpt. */

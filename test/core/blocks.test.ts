@@ -21,7 +21,7 @@ function f() {
 function f() {
   a();
   if (b) {
-      c();
+    c();
   }
   d();
 }
@@ -164,7 +164,7 @@ class Pier {
   berths = 2;
 
   isFree(): boolean {
-      return true;
+    return true;
   }
 }
 `,
@@ -210,7 +210,7 @@ function f() {
     b();
   }
   if (b) {
-          c();
+    c();
   }
 }
 `,
@@ -565,7 +565,7 @@ const a=[1,
 `,
       `
 const a=[1,
-  2, 3,
+2, 3,
 4]
 `,
     ],
@@ -610,9 +610,9 @@ d=3
       `
 class A {
 b=1
-  c() {
-    return 2;
-  }
+c() {
+  return 2;
+}
 d=3
 }
 `,
@@ -702,7 +702,7 @@ rota = [ 1,2,
 `,
       `
 rota = [ 1,2,
-    3, 4,
+3, 4,
 5 ]
 `,
     ],
@@ -719,7 +719,7 @@ rota = [ 1,2,
       `
 {
 "a":1,
-  "b": [1, 2],
+"b": [1, 2],
 "c":3
 }
 `,

@@ -420,7 +420,7 @@ total = adult + \\|
 `,
       `
 total = adult + \\
-|
+    |
 `,
     ],
     [
@@ -471,38 +471,6 @@ if (high) {
 if (high) {
   sail();
 }|
-`,
-    ],
-    [
-      "a brace that ends a class, whose members settle",
-      "javascript",
-      "}",
-      `
-class A {
-  b( ){ return 1 }
-|
-`,
-      `
-class A {
-  b() {
-    return 1;
-  }
-}|
-`,
-    ],
-    [
-      "a semicolon settles its statement alone",
-      "javascript",
-      ";",
-      `
-const a=1
-const b=[1,2]|
-const c=3
-`,
-      `
-const a=1
-const b = [1, 2];|
-const c=3
 `,
     ],
     [
@@ -665,42 +633,6 @@ function berth(pier: Pier): Berth
 `,
     ],
     [
-      "a case below statements",
-      "javascript",
-      "e",
-      `
-switch (tide) {
-  case 1:
-    sail();
-    cas|
-`,
-      `
-switch (tide) {
-  case 1:
-    sail();
-  case|
-`,
-    ],
-    [
-      "a catch",
-      "javascript",
-      "h",
-      `
-function f() {
-  try {
-    sail();
-  }
-    catc|
-`,
-      `
-function f() {
-  try {
-    sail();
-  }
-  catch|
-`,
-    ],
-    [
       "a while that ends a do-loop",
       "javascript",
       "}",
@@ -769,59 +701,6 @@ type A =
       `
 type A =
   {|
-`,
-    ],
-    [
-      "else in a suite",
-      "python",
-      "e",
-      `
-for tide in tides:
-    if tide.high:
-        sail()
-        els|
-`,
-      `
-for tide in tides:
-    if tide.high:
-        sail()
-    else|
-`,
-    ],
-    [
-      "except after a suite",
-      "python",
-      "t",
-      `
-try:
-    sail()
-    excep|
-`,
-      `
-try:
-    sail()
-except|
-`,
-    ],
-    [
-      "finally after an except",
-      "python",
-      "y",
-      `
-def f():
-    try:
-        sail()
-    except Storm:
-        stay()
-        finall|
-`,
-      `
-def f():
-    try:
-        sail()
-    except Storm:
-        stay()
-    finally|
 `,
     ],
     [

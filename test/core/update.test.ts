@@ -67,18 +67,21 @@ describe.each([["in pieces", TextBuffer], ["as a draft", Draft]])("a text %s", (
   });
 });
 
-test.each(["last first", "first to last", "mixed"])("a formatting's edits come back %s", (order) => {
-  const text = "let  tide=[ 1,2 ]\r\nif(tide ){sail( tide )}\n".repeat(40);
-  for (const parts of ["together", "apart"]) {
-    const document = engine.open({ uri: "file:///gullhaven", languageId: "javascript", text });
-    const { edits, text: wanted } = document.formatDocument();
-    const changes = inOrder(text, edits, order);
-    if (parts === "together") document.update(changes);
-    else for (const change of changes) document.update([change]);
-    expect(document.text).toBe(wanted);
-    expect(document.formatDocument().edits).toEqual([]);
-  }
-});
+test.each(["last first", "first to last", "mixed"])(
+  "a formatting's edits come back %s",
+  (order) => {
+    const text = "let  tide=[ 1,2 ]\r\nif(tide ){sail( tide )}\n".repeat(40);
+    for (const parts of ["together", "apart"]) {
+      const document = engine.open({ uri: "file:///gullhaven", languageId: "javascript", text });
+      const { edits, text: wanted } = document.formatDocument();
+      const changes = inOrder(text, edits, order);
+      if (parts === "together") document.update(changes);
+      else for (const change of changes) document.update([change]);
+      expect(document.text).toBe(wanted);
+      expect(document.formatDocument().edits).toEqual([]);
+    }
+  },
+);
 
 /** Edits as changes in an order, each speaking of the text that the one before left. */
 function inOrder(text: string, edits: readonly TextEdit[], order: string): ContentChange[] {

@@ -260,13 +260,13 @@ describe("brackets", () => {
       `],
     ["comments inside", `
       f(  # why
-        a,# one
-        # two
-        b)
+          a,# one
+          # two
+          b)
       x=[
-       1, # first
+          1, # first
 
-       2,
+          2,
       ]
       `, `
       f(  # why

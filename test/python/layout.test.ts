@@ -255,7 +255,7 @@ describe("lines", () => {
           """Two
           lines"""
       `],
-    ["backslashes stay", `
+    ["what backslashes carry on stands whole steps in", `
       x = a + \\
           b
       assert fare, \\
@@ -264,7 +264,7 @@ describe("lines", () => {
       x = a + \\
           b
       assert fare, \\
-        "none"
+          "none"
       `],
     ["indentation", `
       if a:

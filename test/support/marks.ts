@@ -21,8 +21,12 @@ export function typed(
 ): string {
   const mark = marked.includes("@") && !/@\w/.test(marked) ? "@" : "|";
   const at = marked.indexOf(mark);
+  const text = marked.slice(0, at) + marked.slice(at + 1);
   const whole = marked.slice(0, at) + character + marked.slice(at + 1);
-  const { edits, caret } = open(languageId, whole).formatOnType(
+  const document = open(languageId, text);
+  const start = positionOf(text, at);
+  document.update([{ range: { start, end: start }, text: character }]);
+  const { edits, caret } = document.formatOnType(
     positionOf(whole, at + character.length),
     character,
     style,

@@ -81,7 +81,7 @@ class Renderer {
     const fuses = lines === 0 && column === 0 && from < to && this.fuses(from, to);
     const white = column === KEPT
       ? this.eol.repeat(lines) + text.slice(lastLineStart(text, from, to), to)
-      : this.white(lines, fuses ? 1 : column);
+      : this.followedWhite(g, lines) ?? this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
     if (!this.style.trimTrailingWhitespace && lines > 0)
@@ -107,13 +107,12 @@ class Renderer {
 
   private asWritten(g: number, from: number, to: number, column: number, prefix: string): void {
     const { text } = this.tokens;
-    let indent = to;
-    if (this.tokens.onNewLine(g)) {
-      indent = lastLineStart(text, from, to);
-      if (indentColumn(text, indent, to, this.style.tabWidth) === column) indent = to;
-    }
-    if (indent === to && prefix === "") return;
-    const moved = indent < to ? indentText(this.style, column) : "";
+    const start = this.tokens.onNewLine(g) ? lastLineStart(text, from, to) : to;
+    const moves =
+      this.tokens.onNewLine(g) && indentColumn(text, start, to, this.style.tabWidth) !== column;
+    if (!moves && prefix === "") return;
+    const indent = moves ? start : to;
+    const moved = moves ? indentText(this.style, column) : "";
     pushChanges(
       this.changes,
       text,
@@ -135,6 +134,16 @@ class Renderer {
     }
     this.nextInsert = this.solution.inserts[this.inserted]?.gap ?? -1;
     return text;
+  }
+
+  /** Line ends and the white space of a sibling whose column the line takes over, to the letter. */
+  private followedWhite(g: number, lines: number): string | undefined {
+    const sibling = this.solution.followed.get(g);
+    if (sibling === undefined) return undefined;
+    const { text } = this.tokens;
+    const end = this.tokens.gapEnd(sibling);
+    const start = lastLineStart(text, this.tokens.gapStart(sibling), end);
+    return this.eol.repeat(lines) + text.slice(start, end);
   }
 
   private white(lines: number, column: number): string {

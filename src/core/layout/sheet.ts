@@ -91,6 +91,7 @@ export class Sheet {
   private readonly rewrites = new ChangeList();
   private readonly rewriteRuns: number[] = [0];
   private readonly runOf = new Map<number, number>();
+  private readonly hanging = new Map<number, { first: number; columns: number }>();
   readonly frames: Frames;
   private current = ROOT;
 
@@ -126,6 +127,18 @@ export class Sheet {
   line(gap: number, least: number, most: number, rule: number): void {
     this.set(gap, Demand.Line, rule);
     this.blanks[gap] = Math.min(least, 15) * 16 + Math.min(most, 15);
+  }
+
+  /**
+   * Has the line that gap g begins, which a mark carries on, stand `columns` deeper than the line that begins
+   * at token `first`; others that are carried on move with that line.
+   */
+  hang(g: number, first: number, columns: number): void {
+    this.hanging.set(g, { first, columns });
+  }
+
+  hangOf(g: number): { readonly first: number; readonly columns: number } | undefined {
+    return this.hanging.get(g);
   }
 
   /** States replacements inside token t; none takes back what was stated before. */

@@ -7,6 +7,12 @@ import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 const LF = 10;
 const SPACE = 32;
 
+/** The demands of gaps before items: there a frame's lines begin. */
+const BREAKS: ReadonlySet<Demand> = new Set([Demand.Line, Demand.Level, Demand.Fold, Demand.Seam]);
+
+/** Lines of one frame are siblings, those behind its items' last signs apart. */
+const siblingKey = (owner: number, spaced: boolean): number => owner * 2 + (spaced ? 1 : 0);
+
 /** Stands for the indentation as it is written. */
 export const KEPT = -1;
 
@@ -32,6 +38,8 @@ export interface Solution {
   readonly inserts: readonly Insert[];
   /** 1 for an optional token that was dropped. */
   readonly dropped: Uint8Array;
+  /** With `follows`: the gap whose column a line took over, by the gap that begins it. */
+  readonly followed: ReadonlyMap<number, number>;
 }
 
 export interface Insert {
@@ -51,6 +59,10 @@ export interface SolverOptions {
   readonly frozen?: (gap: number) => boolean;
   /** Whether a line goes to the column of the line before it in its frame, where that stands as it is. */
   readonly follows?: boolean;
+  /** Whether every line end stays, and none comes: only what is within lines is put in order. */
+  readonly withinLines?: boolean;
+  /** Gaps for one space in which a line ends all the same, as behind an operator. */
+  readonly spaced?: ReadonlySet<number>;
 }
 
 /**
@@ -98,8 +110,9 @@ class Solver {
   private unitLine = -1;
   private nextFrame = 0;
 
-  /** The column of the last line of each frame that stands as it is. */
-  private readonly stood = new Map<number, number>();
+  /** With `follows`: the gaps that stand as they are and begin an item's line, by `siblingKey`, in order. */
+  private readonly standing = new Map<number, number[]>();
+  private readonly followed = new Map<number, number>();
 
   private readonly limit: number;
   private readonly step: number;
@@ -127,6 +140,8 @@ class Solver {
 
   run(): Solution {
     const { sheet } = this;
+    const { follows, frozen } = this.options;
+    if (follows === true && frozen !== undefined) this.findStanding(frozen);
     const { tokens, frames } = sheet;
     const count = tokens.count;
     for (let g = 0; g <= count; g++) {
@@ -164,6 +179,7 @@ class Solver {
       shifts: this.shifts,
       inserts: this.inserts,
       dropped: this.dropped,
+      followed: this.followed,
     };
   }
 
@@ -401,9 +417,10 @@ class Solver {
       this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
     }
     if (this.options.frozen?.(g) === true) {
-      this.standing(g);
+      this.stands(g);
       return -1;
     }
+    if (this.options.withinLines === true && this.staysOnLine(g)) return -1;
     switch (sheet.demand[g]) {
       case Demand.Line: {
         const least = sheet.blanks[g]! >> 4;
@@ -431,8 +448,22 @@ class Solver {
     }
   }
 
+  /** With `withinLines`: whether a gap was settled because a line ends in it, or might come to. */
+  private staysOnLine(g: number): boolean {
+    const { sheet } = this;
+    const demand: Demand = sheet.demand[g]!;
+    if (sheet.tokens.onNewLine(g) || demand === Demand.Line || demand === Demand.Level) {
+      this.stands(g);
+      return true;
+    }
+    if (demand !== Demand.Seam && demand !== Demand.Fold) return false;
+    this.flat(g, this.measure.flatGap(g));
+    return true;
+  }
+
   private fillSlot(g: number, state: State): void {
     const { sheet } = this;
+    if (this.options.withinLines === true && !sheet.is(g, Mark.TerminatorSlot)) return;
     if (sheet.is(g, Mark.TerminatorSlot)) this.insert(g, ";");
     else if (state === State.Split) this.insert(g, sheet.is(g, Mark.CommaSlot) ? "," : ";");
   }
@@ -503,7 +534,13 @@ class Solver {
     let column = 0;
     if (owner !== ROOT && !out) column = this.base[owner]! + this.stepsOf(owner) * this.step;
     else if (owner !== ROOT) column = this.base[owner]!;
-    if (this.options.follows === true && !out) column = this.stood.get(owner) ?? column;
+    if (this.options.follows === true && !out) {
+      const sibling = this.siblingOf(g, owner);
+      if (sibling >= 0) {
+        column = this.writtenColumn(sibling);
+        this.followed.set(g, sibling);
+      }
+    }
     const first = g === 0;
     const written = tokens.onNewLine(g) || first;
     if (written && this.options.frozen?.(g) === true) column = this.writtenColumn(g);
@@ -516,16 +553,26 @@ class Solver {
     if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitLine = g;
   }
 
-  /** The steps of a frame; with those of one around it whose own line end stands joined. */
+  /**
+   * The steps of a frame. Where it has none, and the frames around stand joined although they hold a line
+   * end, those of the nearest that has: in `moor(boat +` the next line is one step in.
+   */
   private stepsOf(f: number): number {
     const { frames, tokens } = this.sheet;
-    const { frozen } = this.options;
-    const steps = frames.stepsOf(f);
-    if (frozen === undefined || steps > 0) return steps;
-    const outer = frames.parent(f);
-    if (outer === ROOT || frames.has(outer, FrameFlag.Bracket | FrameFlag.Block)) return steps;
-    const begin = frames.begin(outer);
-    return frozen(begin) && !tokens.onNewLine(begin) ? frames.stepsOf(outer) : steps;
+    const { frozen, spaced } = this.options;
+    let steps = frames.stepsOf(f);
+    if (frozen === undefined) return steps;
+    // A line that is asked for alone may go on where the layout would not let it.
+    const ends = FrameFlag.Block | (spaced === undefined ? FrameFlag.Bracket : 0);
+    for (let inner = f; steps === 0;) {
+      const outer = frames.parent(inner);
+      if (outer === ROOT || frames.has(outer, ends)) return 0;
+      const begin = frames.begin(outer);
+      if (!frozen(begin) || tokens.onNewLine(begin)) return 0;
+      steps = frames.stepsOf(outer);
+      inner = outer;
+    }
+    return steps;
   }
 
   /** How far the line moves against the source that gap g begins; where that is -1, it stands. */
@@ -549,7 +596,7 @@ class Solver {
   }
 
   /** A gap that counts as it stands, so that what comes after is measured against the text as it is. */
-  private standing(g: number): void {
+  private stands(g: number): void {
     this.lines[g] = -1;
     if (g > 0 && !this.sheet.tokens.onNewLine(g)) {
       this.columns[g] = 0;
@@ -559,20 +606,40 @@ class Solver {
     const column = this.writtenColumn(g);
     this.columns[g] = this.column = column;
     this.line = this.unitLine = -1;
-    if (this.options.follows === true && this.breaks(g))
-      this.stood.set(this.sheet.owner[g]!, column);
     // A line that a backslash carries on, or that does not parse, leads no block.
     const demand: Demand = this.sheet.demand[g]!;
     if (demand !== Demand.AsWritten && demand !== Demand.Fixed && demand !== Demand.Unset)
       this.indent = column;
   }
 
-  /** Whether a line that begins at gap g begins with an item of the gap's frame. */
-  private breaks(g: number): boolean {
-    const { sheet } = this;
-    if (sheet.is(g, Mark.Out) || sheet.tokens.isTrivia(g)) return false;
-    const demand: Demand = sheet.demand[g]!;
-    return demand === Demand.Line || demand === Demand.Fold || demand === Demand.Seam;
+  /** Finds the lines that stand as they are and begin with an item of their frame. */
+  private findStanding(frozen: (gap: number) => boolean): void {
+    const { sheet, standing } = this;
+    const { tokens } = sheet;
+    for (let g = 0; g < tokens.count; g++) {
+      if (!tokens.onNewLine(g) || !frozen(g) || sheet.is(g, Mark.Out) || tokens.isTrivia(g))
+        continue;
+      const spaced = sheet.demand[g] === Demand.Space;
+      if (!spaced && !BREAKS.has(sheet.demand[g]!)) continue;
+      const key = siblingKey(sheet.owner[g]!, spaced);
+      const gaps = standing.get(key);
+      if (gaps === undefined) standing.set(key, [g]);
+      else gaps.push(g);
+    }
+  }
+
+  /** The nearest such line before gap g in its frame, else the nearest after it; -1 for none. */
+  private siblingOf(g: number, owner: number): number {
+    const spaced = this.options.spaced?.has(g) === true;
+    const gaps = this.standing.get(siblingKey(owner, spaced));
+    if (gaps === undefined) return -1;
+    let i = 0;
+    while (i < gaps.length && gaps[i]! < g) i++;
+    if (i > 0) return gaps[i - 1]!;
+    // Those below tell it only where they agree.
+    const [first] = gaps as [number];
+    const column = this.writtenColumn(first);
+    return gaps.every((below) => this.writtenColumn(below) === column) ? first : -1;
   }
 
   private asWritten(g: number): void {
@@ -584,7 +651,11 @@ class Solver {
         : continued
         ? this.shiftOf(this.unitLine)
         : this.shiftOf(this.line);
-      const column = Math.max(0, this.writtenColumn(g) + shift);
+      const hang = this.sheet.is(g, Mark.Held) ? undefined : this.sheet.hangOf(g);
+      const written = hang === undefined
+        ? this.writtenColumn(g)
+        : this.writtenColumn(hang.first) + hang.columns;
+      const column = Math.max(0, written + shift);
       this.columns[g] = column;
       this.column = column;
     } else {

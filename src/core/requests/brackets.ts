@@ -30,5 +30,29 @@ export function bracketColumn(tokens: TokenTable, t: number, style: Style): numb
   return undefined;
 }
 
+/** Whether every bracket of a text has its partner, by their signs alone. */
+export function addsUp(tokens: TokenTable): boolean {
+  let depth = 0;
+  for (let t = 0; t < tokens.count && depth >= 0; t++) {
+    if (tokens.isTrivia(t)) continue;
+    const token = tokens.textOf(t);
+    if (CLOSES.test(token)) depth--;
+    if (OPENS.test(token)) depth++;
+  }
+  return depth === 0;
+}
+
+/** The opening bracket around token t, by the brackets' signs alone, or -1. */
+export function bracketAround(tokens: TokenTable, t: number): number {
+  let depth = 0;
+  for (let before = t - 1; before >= 0; before--) {
+    if (tokens.isTrivia(before)) continue;
+    const token = tokens.textOf(before);
+    if (OPENS.test(token) && depth-- === 0) return before;
+    if (CLOSES.test(token)) depth++;
+  }
+  return -1;
+}
+
 const columnOf = (tokens: TokenTable, t: number, style: Style): number =>
   lineColumn(tokens.text, tokens.start(t), style.tabWidth);

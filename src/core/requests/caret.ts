@@ -1,5 +1,5 @@
 import type { Change } from "../text/edits.js";
-import type { Typed } from "./typing.js";
+import type { Typed } from "./typed.js";
 
 /**
  * The changes of a typing request for an editor that moves its caret behind whatever is put in where it
@@ -7,7 +7,11 @@ import type { Typed } from "./typing.js";
  *
  * @param offset UTF-16 offset of the caret before the changes.
  */
-export function aroundCaret({ changes, caret }: Typed, text: string, offset: number): Change[] {
+export function aroundCaret(
+  { changes, caret }: Required<Typed>,
+  text: string,
+  offset: number,
+): Change[] {
   let shift = 0;
   for (const [i, change] of changes.entries()) {
     if (change.to >= offset) {

@@ -1,10 +1,13 @@
-import { indentText } from "../style/indent.js";
+import { LINE_ENDS, indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
 import type { Change } from "../text/edits.js";
 import type { LineIndex } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import type { Context } from "./context.js";
 import { tokenAround } from "./depth.js";
+import { ruleId } from "./rules.js";
+import { caretAfter, type Typed } from "./typed.js";
+import { whiteOf } from "./white.js";
 
 /** A comment's end, first on its line. */
 const END = "*/";
@@ -38,7 +41,7 @@ export function endComment(
   { language, syntax, style, lines, offset }: Context,
   head: string,
 ): Change[] {
-  const rule = `${language.name}/comment-end`;
+  const rule = ruleId(language, "comment-end");
   const around = tokenAround(syntax, offset);
   if (head === SPACED_END) {
     // The space that the leader brought gives way to the comment's end.
@@ -62,7 +65,7 @@ export function endComment(
   const lead = lines.text.slice(lines.lineStart(line), offset - head.length);
   // Under the second sign of its opener it stands well too.
   if (!starred && lead === starIndent(lines, opener, style)) return [];
-  const wanted = starred ? starIndent(lines, opener, style) : leadOf(lines, opener);
+  const wanted = starred ? starIndent(lines, opener, style) : whiteOf(lines.text, opener);
   const changes: Change[] = [];
   pushChanges(changes, lines.text, lines.lineStart(line), offset - head.length, wanted, rule);
   return changes;
@@ -70,37 +73,58 @@ export function endComment(
 
 /**
  * In a block comment the new line gets the sign that the lines before it begin with, or where they have
- * none the indentation of the last of them.
+ * none the indentation of the last of them. Between the comment's signs alone it makes three lines.
  */
 export function continueComment(
   { language, syntax, style, lines, offset }: Context,
   comment: number,
-): Change[] {
+): Typed {
   const { text } = lines;
   const line = lines.lineAt(offset);
   const start = lines.lineStart(line);
-  const rule = `${language.name}/new-line`;
+  const rule = ruleId(language, "new-line");
   const opener = syntax.tokens.start(comment);
-  if (!text.startsWith("/*", opener)) return [];
+  if (!text.startsWith("/*", opener)) return { changes: [] };
   const row = (n: number): string => text.slice(lines.lineStart(n), lines.lineEnd(n));
-  const previous = row(line - 1).trim();
+  const above = row(line - 1);
+  const previous = above.trim();
   const rest = row(line).trimStart();
   const changes: Change[] = [];
-  const end = lines.lineEnd(line);
-  if (!isStarred(text, opener, previous, end - rest.length)) {
-    // A paragraph goes on below its last line; after an empty line the next begins.
-    const above = previous === "" ? lines.lineAt(opener) : line - 1;
-    const indent = /^[ \t]*/.exec(row(above))![0];
-    pushChanges(changes, text, start, end - rest.length, indent, rule);
-    return changes;
-  }
-  // A line that got nothing but its sign keeps no space behind it.
-  const before = lines.lineEnd(line - 1);
-  if (previous === "*" && text[before - 1] === " ")
-    changes.push({ from: before - 1, to: before, text: "", rule });
-  const wanted = starIndent(lines, opener, style) + (rest.startsWith("*") ? "" : "* ");
-  pushChanges(changes, text, start, end - rest.length, wanted, rule);
-  return changes;
+  const from = lines.lineEnd(line - 1) - (above.length - above.trimEnd().length);
+  const to = lines.lineEnd(line) - rest.length;
+  const stars = starIndent(lines, opener, style);
+  const alone =
+    rest.trimEnd() === "*/" && text.slice(opener, lines.lineEnd(line - 1)).trimEnd().length <= 3;
+  const own = rest.startsWith("*") && !rest.startsWith("*/");
+  const starred =
+    alone
+    || isStarred(text, opener, previous, to)
+    || (own && (previous === "" || text.slice(start, to) === stars));
+  if (starred && previous === "" && own)
+    // The line that was put in above another's star gets its own.
+    pushChanges(
+      changes,
+      text,
+      lines.lineStart(line - 1),
+      lines.lineEnd(line - 1),
+      `${stars}*`,
+      rule,
+    );
+  else if (from < lines.lineEnd(line - 1))
+    changes.push({ from, to: lines.lineEnd(line - 1), text: "", rule });
+  // A paragraph goes on below its last line; after an empty line the next begins.
+  const indent = whiteOf(text, previous === "" ? opener : from);
+  const lead = !starred ? indent : stars + (rest.startsWith("*") && !alone ? "" : "* ");
+  pushChanges(
+    changes,
+    text,
+    start,
+    to,
+    alone ? lead + LINE_ENDS[style.endOfLine] + stars : lead,
+    rule,
+  );
+  const shift = caretAfter(start, changes.filter(({ to: end }) => end < start));
+  return { changes, caret: shift + lead.length };
 }
 
 /**
@@ -120,13 +144,9 @@ function isStarred(text: string, opener: number, previous: string, offset: numbe
   return inner === null || text[first + inner[0].length] === "*";
 }
 
-/** The white space at the beginning of the line that holds `offset`. */
-const leadOf = (lines: LineIndex, offset: number): string =>
-  /^[ \t]*/.exec(lines.text.slice(lines.lineStart(lines.lineAt(offset)), offset))![0];
-
 /** What stands before stars: they are one column behind the sign that opens the comment. */
 function starIndent(lines: LineIndex, opener: number, style: Style): string {
-  const lead = leadOf(lines, opener);
+  const lead = whiteOf(lines.text, opener);
   const column = opener - lines.lineStart(lines.lineAt(opener));
   return column === lead.length ? `${lead} ` : indentText(style, column + 1);
 }

@@ -10,4 +10,10 @@ export interface Context {
   readonly style: Style;
   /** UTF-16 offset just after the typed character. */
   readonly offset: number;
+  /** Whether the brackets of the whole text do not add up. */
+  readonly torn: boolean;
+  /** Whether text was put into a line since the document was opened or last formatted. */
+  typed(line: number): boolean;
+  /** Whether a line was changed at all since then. */
+  touched(line: number): boolean;
 }

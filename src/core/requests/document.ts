@@ -2,18 +2,21 @@ import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import { render } from "../layout/render.js";
 import { Sheet } from "../layout/sheet.js";
-import { solve } from "../layout/solver.js";
+import { solve, type SolverOptions } from "../layout/solver.js";
 import { placeTrivia } from "../layout/trivia.js";
 import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { applyHolds, holdsFile } from "./holds.js";
 
-/** The changes that format a whole text. `frozen` names gaps that count as they stand. */
+/**
+ * The changes that format a whole text. `part` says which gaps count as they stand, and whether all line
+ * ends do.
+ */
 export function formatWhole(
   language: Language,
   syntax: Syntax,
   style: Style,
-  frozen?: (gap: number) => boolean,
+  part?: Required<Pick<SolverOptions, "frozen" | "withinLines">>,
 ): ChangeList {
   if (holdsFile(syntax)) return new ChangeList();
   const sheet = demands(language, syntax, style);
@@ -21,7 +24,7 @@ export function formatWhole(
     style,
     trailingSpace: language.trailingSpace,
     freeLines: language.freeLines,
-    ...(frozen === undefined ? {} : { frozen }),
+    ...(part === undefined ? {} : { ...part, follows: true }),
   });
   return render(sheet, solution, style, language);
 }

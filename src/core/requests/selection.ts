@@ -2,32 +2,35 @@ import type { Language, Syntax } from "../language.js";
 import type { Style } from "../style/style.js";
 import type { Change } from "../text/edits.js";
 import type { LineIndex } from "../text/lines.js";
+import type { LineSpan } from "../text/touched.js";
 import { formatWhole } from "./document.js";
 
-/** A stretch of whole lines, first and last included. */
-export interface LineSpan {
-  readonly first: number;
-  readonly last: number;
-}
+/** Whether a line lies in one of the spans. */
+export const insideOf = (spans: readonly LineSpan[]) => (line: number): boolean =>
+  spans.some(({ first, last }) => first <= line && line <= last);
 
 /**
- * The changes that format the lines of the spans: those of the whole document that lie in them,
+ * The changes that format the lines `inside`: those of the whole document that lie in them,
  * where every line outside counts as it stands.
+ *
+ * @param options.withinLines whether line ends and indentation stay as they are too.
+ * @param options.first the first gap that does not count as it stands.
  */
 export function formatLines(
   language: Language,
   syntax: Syntax,
   style: Style,
   lines: LineIndex,
-  spans: readonly LineSpan[],
+  inside: (line: number) => boolean,
+  { withinLines = false, first = 0 } = {},
 ): Change[] {
   const { tokens } = syntax;
-  const inside = (line: number): boolean =>
-    spans.some(({ first, last }) => first <= line && line <= last);
-  const frozen = (gap: number): boolean => !inside(lines.lineAt(tokens.gapEnd(gap)));
-  return [...formatWhole(language, syntax, style, frozen)].filter(({ from, to }) => {
-    for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
-      if (!inside(line)) return false;
-    return true;
-  });
+  const frozen = (gap: number): boolean => gap < first || !inside(lines.lineAt(tokens.gapEnd(gap)));
+  return [...formatWhole(language, syntax, style, { frozen, withinLines })].filter(
+    ({ from, to }) => {
+      for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
+        if (!inside(line)) return false;
+      return true;
+    },
+  );
 }

@@ -1,5 +1,6 @@
 import { SequenceFlag, type Sequence } from "../outline/sequence.js";
 import type { Source, Span } from "../outline/excerpt.js";
+import type { TokenTable } from "../syntax/tokens.js";
 import { lineColumn } from "../text/width.js";
 import type { Style } from "./style.js";
 
@@ -10,6 +11,9 @@ const SAMPLE = 1 << 16;
 const ENOUGH = 24;
 
 const SPACE = 32;
+
+/** Where fewer blocks show a step, brackets are asked too. */
+const FEW = 6;
 
 /** How many lines must agree on a step. */
 const SEVERAL = 5;
@@ -30,12 +34,14 @@ export interface Shown {
  * @param outline undefined for text of no known language: its lines alone tell.
  * @param blocksOnly whether lines within brackets may stand anywhere, so that blocks alone tell.
  * @param except a stretch that came from elsewhere and says nothing.
+ * @param tokens asked where few blocks tell; undefined where nothing more shall be read.
  */
 export function inferStyle(
   text: Source,
   outline: Sequence | undefined,
   blocksOnly: boolean,
   except?: Span,
+  tokens?: () => TokenTable,
 ): Shown {
   const sample = except === undefined
     ? text.slice(0, SAMPLE)
@@ -48,11 +54,15 @@ export function inferStyle(
     return { style, until: SAMPLE };
   }
   const steps = outline === undefined ? lineSteps(sample, 1) : blockSteps(text, outline, except);
-  // Where there is no block, the lines themselves tell, if several do.
   const size =
-    mostFrequent(steps.found)
-    ?? (blocksOnly ? undefined : mostFrequent(lineSteps(sample, SEVERAL).found))
-    ?? mostFrequent(steps.odd);
+    stepShown(
+      steps.found,
+      steps.found.length < FEW && tokens !== undefined ? bracketSteps(tokens(), except) : [],
+      sample,
+    )
+    // Where there is no nesting, the lines themselves tell, if several do.
+    ?? (blocksOnly ? undefined : stepShown(lineSteps(sample, SEVERAL).found, [], sample))
+    ?? stepShown(steps.odd, [], sample);
   if (size !== undefined) {
     style.indentStyle = "space";
     style.indentSize = size;
@@ -93,10 +103,13 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
         const first = start + inner.unitFrom(0);
         until = Math.max(until, first);
         const foreign = except !== undefined && first >= except.from && first < except.to;
-        const opener = inner.has(SequenceFlag.Open) ? headerEnd(text, first) : start;
         if (!foreign && beginsLine(text, first)) {
-          const column = lineColumn(text, opener, TAB);
-          const step = lineColumn(text, first, TAB) - column;
+          const own = lineColumn(text, first, TAB);
+          // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
+          const line = inner.has(SequenceFlag.Open) ? from : start;
+          const outer = lineColumn(text, line, TAB);
+          const column = outer < own ? outer : lineColumn(text, from, TAB);
+          const step = own - column;
           (column % step === 0 ? found : odd).push(step);
         }
         look(inner, start);
@@ -105,13 +118,6 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
   };
   look(outline, 0);
   return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
-}
-
-/** Where what stands before the white space in front of `offset` ends. */
-function headerEnd(text: Source, offset: number): number {
-  let i = offset;
-  while (i > 0 && text.charCodeAt(i - 1) <= SPACE) i--;
-  return Math.max(0, i - 1);
 }
 
 function beginsLine(text: Source, offset: number): boolean {
@@ -138,13 +144,47 @@ function lineSteps(text: string, several: number): Steps {
   return { found: steps.filter((step) => shown.has(step)), odd: [], until: SAMPLE };
 }
 
-/** The step that most show, between 1 and 8; the smaller of two that are even. */
-function mostFrequent(steps: readonly number[]): number | undefined {
+/** How many columns deeper lines stand than those before them that end with an opening bracket or tag. */
+function bracketSteps(tokens: TokenTable, except: Span | undefined): number[] {
+  const steps: number[] = [];
+  const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
+  /** How many values of templates are open: how their lines stand is the text's affair. */
+  let values = 0;
+  for (let t = 1; t < tokens.count && tokens.start(t) < SAMPLE; t++) {
+    const opener = tokens.textOf(t - 1);
+    if (opener.endsWith("${")) values++;
+    if (values > 0 && opener.startsWith("}") && /[`{]$/.test(opener)) values--;
+    if (values > 0 || !tokens.onNewLine(t) || tokens.isTrivia(t) || tokens.isTrivia(t - 1))
+      continue;
+    if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
+      continue;
+    const opens = /[([{]$/.test(opener) || (opener === ">" && tokens.is(t, "<"));
+    if (opens) steps.push(columnOf(t) - columnOf(t - 1));
+  }
+  return steps.filter((step) => step > 0);
+}
+
+/**
+ * The step that most show, between 1 and 8, blocks counting twice; of two that as many show the one that
+ * divides more of the columns seen, and then the smaller.
+ */
+function stepShown(
+  blocks: readonly number[],
+  brackets: readonly number[],
+  sample: string,
+): number | undefined {
   const votes = new Map<number, number>();
-  for (const step of steps)
-    if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + 1);
-  let best: number | undefined;
-  for (const [step, count] of [...votes].sort(([a], [b]) => a - b))
-    if (best === undefined || count > votes.get(best)!) best = step;
-  return best;
+  const vote = (weight: number) => (step: number): void => {
+    if (step >= 1 && step <= 8) votes.set(step, (votes.get(step) ?? 0) + weight);
+  };
+  blocks.forEach(vote(2));
+  brackets.forEach(vote(1));
+  const most = Math.max(...votes.values());
+  const best = [...votes].filter(([, count]) => count === most).map(([step]) => step);
+  if (best.length < 2) return best[0];
+  const columns = (sample.match(/^[ \t]+(?=[^\s*])/gm) ?? []).map(
+    (white) => lineColumn(`${white}x`, 0, TAB),
+  );
+  const even = (step: number): number => columns.filter((column) => column % step === 0).length;
+  return best.sort((a, b) => even(b) - even(a) || a - b)[0];
 }

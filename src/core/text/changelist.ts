@@ -47,6 +47,11 @@ export class ChangeList implements ChangeSink, Iterable<Change> {
     this.rules[i] = this.ruleNames.number(rule);
   }
 
+  /** Where change `i` begins. */
+  fromOf(i: number): number {
+    return this.froms[i]!;
+  }
+
   /** @throws RangeError where there is no change `i`. */
   at(i: number): Change {
     if (i < 0 || i >= this.count)
@@ -67,7 +72,8 @@ export class ChangeList implements ChangeSink, Iterable<Change> {
     const { froms, tos, count } = this;
     let begin = Math.max(0, lastAtMost(froms, from - 1, count) + 1);
     // What begins before the stretch and ends in it, or is put in at its edge, is outside or inside as a whole.
-    while (begin < count && !(froms[begin]! >= from && tos[begin]! <= to) && froms[begin]! < to) begin++;
+    while (begin < count && !(froms[begin]! >= from && tos[begin]! <= to) && froms[begin]! < to)
+      begin++;
     let end = begin;
     while (end < count && froms[end]! >= from && tos[end]! <= to) end++;
     const list = new ChangeList(this.words, this.ruleNames);

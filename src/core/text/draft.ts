@@ -30,10 +30,20 @@ const pieceOf = (of: LineIndex): Piece => ({
 });
 
 /** A piece up to an offset of its text, and from there on. */
-const headOf = ({ of, from, first }: Piece, to: number, last: number): Piece =>
-  ({ of, from, to, first, last });
-const tailOf = ({ of, to, last }: Piece, from: number, first: number): Piece =>
-  ({ of, from, to, first, last });
+const headOf = ({ of, from, first }: Piece, to: number, last: number): Piece => ({
+  of,
+  from,
+  to,
+  first,
+  last,
+});
+const tailOf = ({ of, to, last }: Piece, from: number, first: number): Piece => ({
+  of,
+  from,
+  to,
+  first,
+  last,
+});
 
 /**
  * A text in the middle of very many changes: pieces of texts on both sides of the place that changed

@@ -40,6 +40,7 @@ interface Names {
 function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
   return {
     name,
+    family: "ecma",
     ids,
     extensions,
     fileNames: [],

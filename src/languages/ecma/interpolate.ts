@@ -13,6 +13,7 @@ export function interpolate({ tokens, tree }: Syntax, offset: number): Change[] 
   const t = tokens.lastAt(offset - 1);
   if (t < 0 || tokens.end(t) <= offset || (tokens.kind(t) as T) !== T.String) return [];
   const inner = tokens.textOf(t).slice(1, -1);
+  if (kindAround(tree, t) === N.JsxAttribute) return attribute(tokens, t, inner, offset);
   // Octal escapes are none in templates.
   if (/(?:^|[^\\])(?:\\\\)*\\(?:[1-9]|0\d)/.test(inner) || !mayBeTemplate(tokens, tree, t))
     return [];
@@ -30,18 +31,31 @@ export function interpolate({ tokens, tree }: Syntax, offset: number): Change[] 
   return changes;
 }
 
-/** Whether a template may stand where the string t does: not as a name, a module, a directive. */
-function mayBeTemplate(tokens: TokenTable, tree: Tree, t: number): boolean {
+/** An attribute's string has no escapes: braces around it make it a value, and what a template reads otherwise keeps it a string. */
+function attribute(tokens: TokenTable, t: number, inner: string, offset: number): Change[] {
+  if (/[\\`&\r\n]/.test(inner) || inner.indexOf("${") !== offset - 3 - tokens.start(t)) return [];
+  const rule = RULES[R.StringDelimiter]!;
+  const [from, to] = [tokens.start(t), tokens.end(t)];
+  return [{ from, to: from + 1, text: "{`", rule }, { from: to - 1, to, text: "`}", rule }];
+}
+
+/** The kind of the innermost node that holds token t. */
+function kindAround(tree: Tree, t: number): N {
   let node = tree.root;
   for (let child = tree.child(node); child !== NONE;) {
     if (tree.end(child) <= t) child = tree.next(child);
     else if (tree.first(child) > t) break;
     else child = tree.child((node = child));
   }
+  return tree.kind(node);
+}
+
+/** Whether a template may stand where the string t does: not as a name, a module, a directive. */
+function mayBeTemplate(tokens: TokenTable, tree: Tree, t: number): boolean {
   let before = t - 1;
   while (before >= 0 && tokens.isTrivia(before)) before--;
   const behind = before < 0 ? T.End : tokens.kind(before) as T;
-  switch (tree.kind(node) as N) {
+  switch (kindAround(tree, t)) {
     case N.Directive: case N.Import: case N.Specifier: case N.ImportAttributes: case N.JsxAttribute: case N.JsxOpening:
     case N.Namespace: case N.Unparsed:
       return false;

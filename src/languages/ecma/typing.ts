@@ -19,10 +19,8 @@ const TRIGGERS = [
   "|",
   "+",
   "-",
-  "e",
-  "h",
-  "y",
-  "t",
+  " ",
+  "(",
 ];
 
 /** Words and signs that go on with the statement before, or begin a case. */
@@ -67,10 +65,15 @@ function endsWithJump(tree: Tree, node: number): boolean {
   );
 }
 
+/** What stands in the brackets of a header. */
+const HEADERS: ReadonlySet<number> = new Set([N.Condition, N.ForHead, N.Parameters]);
+
 /** What the ECMAScript family says of text that is being typed. */
 export const ecmaTyping = (dialect: Dialect): Typing => ({
   triggers: TRIGGERS,
+  carried: /(?:[^+]\+|[^-]-|[^*]\/|[*%&|^=!?~<]|=>)$/,
   words: WORDS,
+  headers: HEADERS,
   interpolation: { sign: "${", changes: interpolate },
   next: (text) => caseAfterJump(text, dialect),
   closers: (text) => ecmaClosers(text, dialect),

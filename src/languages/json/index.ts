@@ -17,6 +17,7 @@ interface Names {
 function jsonLanguage(names: Names, strict: boolean): Language {
   return {
     ...names,
+    family: "json",
     ids: [names.name],
     defaults: { closingComma: "never" },
     rules: RULES,

@@ -5,6 +5,7 @@ import { lexJson } from "./lexer.js";
 /** What JSON says of text that is being typed. */
 export const jsonTyping: Typing = {
   triggers: ["}", "]", "/"],
+  carried: /:$/,
   words: new Map(),
   closers(text) {
     const tokens = lexJson(text);

@@ -19,6 +19,7 @@ const CLOSERS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{"
  */
 export const plain: Language = {
   name: "plain",
+  family: "plain",
   ids: ["plaintext"],
   // No ending: a text is read so only where somebody says so.
   extensions: [],
@@ -63,16 +64,16 @@ export const plain: Language = {
 };
 
 function blocks(): IndentedBlocks {
-  const column = (text: string, { indentSize, tabWidth }: Style): number => {
+  const column = (text: string, { indentSize, tabWidth }: Style, below?: number): number => {
     const line = /[^\r\n]*\S[^\r\n]*\s*$/.exec(text)?.[0] ?? "";
     const own = lineColumn(line, 0, tabWidth);
-    return /[([{:]\s*$/.test(line) ? own + indentSize : own;
+    if (!/[([{:]\s*$/.test(line)) return own;
+    return below !== undefined && below > own ? below : own + indentSize;
   };
   return {
-    column,
+    column: (text, style, { below }) => column(text, style, below),
     wordColumn: () => undefined,
     nearest: (text, _, style) => column(text, style),
-    opens: (line) => /[([{:]\s*$/.test(line),
     closerColumn(text, closer, { tabWidth }) {
       const opener = open(text).find(({ sign }) => sign === OPENERS[closer]);
       return opener === undefined ? undefined : lineColumn(text, opener.at, tabWidth);

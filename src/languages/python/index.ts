@@ -13,6 +13,7 @@ import { pythonTyping } from "./typing.js";
 /** Python 3.8 to 3.13, laid out by PEP 8. */
 export const python: Language = {
   name: "python",
+  family: "python",
   ids: ["python"],
   extensions: [".py", ".pyi", ".pyw"],
   fileNames: [],

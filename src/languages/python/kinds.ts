@@ -141,3 +141,16 @@ export const enum N {
   Parameter,
   TypeParameters,
 }
+
+/** Words that begin a header, whose body would stand where a line goes that carries it on. */
+export const HEADERS: ReadonlySet<T> = new Set([
+  T.If,
+  T.Elif,
+  T.While,
+  T.For,
+  T.With,
+  T.Async,
+  T.Def,
+  T.Class,
+  T.Except,
+]);

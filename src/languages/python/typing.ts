@@ -1,8 +1,9 @@
 import type { IndentedBlocks, Typing } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { lineColumn } from "../../core/text/width.js";
-import { T } from "./kinds.js";
-import { LOGICAL, lexPython } from "./lexer.js";
+import type { Style } from "../../core/style/style.js";
+import { HEADERS, N, T } from "./kinds.js";
+import { LOGICAL, PYTHON_TAB, lexPython } from "./lexer.js";
 
 /** Words that go on with a compound statement, and the words that may have begun or gone on with it. */
 const CONTINUES: { readonly [word: string]: RegExp } = {
@@ -20,17 +21,43 @@ const CLOSERS: { readonly [kind: number]: string } = {
 };
 
 const blocks: IndentedBlocks = {
-  column(text, { indentSize, tabWidth }) {
+  column(text, style, { rest, below, left }) {
+    const { indentSize, tabWidth } = style;
     const { tokens } = lexPython(text);
-    if (openBrackets(tokens).length > 0) return undefined;
     const line = lastLine(tokens);
-    if (line === undefined) return 0;
-    const column = lineColumn(text, tokens.start(line.first), tabWidth);
-    if (tokens.kind(line.last) === T.Colon) return column + indentSize;
+    if (line === undefined) return rest === "" ? commentColumn(tokens, tabWidth) ?? 0 : 0;
+    if (openBrackets(tokens, line.first).length > 0) return undefined;
+    const columnOf = (t: number): number => lineColumn(text, tokens.start(t), tabWidth);
+    const column = columnOf(line.first);
+    const end = tokens.count - 1;
+    if ((tokens.kind(end) as T) === T.Continuation)
+      return continuedColumn(tokens, line.first, below, style);
+    const word = wordOf(rest);
+    if (word !== undefined) {
+      const wanted = blocks.wordColumn(text, word, column, style);
+      if (wanted !== undefined) return wanted;
+    }
+    const comment = commentColumn(tokens, tabWidth);
+    if (tokens.kind(line.last) === T.Colon) {
+      if (comment !== undefined && comment > column) return comment;
+      return below !== undefined && below > column ? below : column + indentSize;
+    }
+    const levels = levelsAbove(tokens, line.first, columnOf);
+    const stays = (own: number): boolean => own === column || levels.includes(own);
+    if (comment !== undefined && stays(comment)) return comment;
+    // A depth to which somebody went back by hand stays, unless what is below shows that it does not end here.
+    if (
+      rest === ""
+      && left !== undefined
+      && left < column
+      && stays(left)
+      && (below === undefined || below <= left)
+    ) return left;
+    if (rest !== "" || below === column) return column;
     switch (tokens.kind(line.first) as T) {
       // Nothing can follow these in their block.
       case T.Return: case T.Raise: case T.Break: case T.Continue: case T.Pass:
-        return Math.max(0, column - indentSize);
+        return levels[0] ?? Math.max(0, column - indentSize);
       default:
         return column;
     }
@@ -76,12 +103,80 @@ const blocks: IndentedBlocks = {
     return best;
   },
 
-  opens(line) {
-    const { tokens } = lexPython(line);
-    const last = lastLine(tokens)?.last;
-    return last !== undefined && tokens.kind(last) === T.Colon;
+  misfits(text) {
+    const { tokens } = lexPython(text);
+    const levels: number[] = [];
+    let misfits = 0;
+    let opened = true;
+    for (let t = 0; t < tokens.count; t++) {
+      if (!tokens.has(t, LOGICAL)) continue;
+      const column = lineColumn(text, tokens.start(t), PYTHON_TAB);
+      const before = levels.at(-1) ?? column;
+      while (levels.length > 0 && levels.at(-1)! > column) levels.pop();
+      // What goes back further than the first line ends blocks that began above.
+      const known = levels.length === 0 || levels.at(-1) === column;
+      if (opened ? column <= before && levels.length > 0 : column > before || !known) misfits++;
+      if (levels.at(-1) !== column) levels.push(column);
+      opened = endsWithColon(tokens, t);
+    }
+    return misfits;
   },
 };
+
+/** Whether the logical line that begins at token t ends with a colon. */
+function endsWithColon(tokens: TokenTable, t: number): boolean {
+  let last = t;
+  for (let next = t + 1; next < tokens.count && !tokens.has(next, LOGICAL); next++)
+    if (!tokens.isTrivia(next)) last = next;
+  return (tokens.kind(last) as T) === T.Colon;
+}
+
+/** The columns of the lines that stand around the one that begins at token t, innermost first. */
+function levelsAbove(
+  tokens: TokenTable,
+  first: number,
+  columnOf: (t: number) => number,
+): number[] {
+  const levels: number[] = [];
+  let least = columnOf(first);
+  for (let t = first - 1; t >= 0 && least > 0; t--) {
+    if (!tokens.has(t, LOGICAL)) continue;
+    const column = columnOf(t);
+    if (column < least) levels.push((least = column));
+  }
+  return levels;
+}
+
+/** The column of the comment that the last line is; undefined where it is none. */
+function commentColumn(tokens: TokenTable, tabWidth: number): number | undefined {
+  const t = tokens.count - 1;
+  return t >= 0 && (tokens.kind(t) as T) === T.Comment && (t === 0 || tokens.onNewLine(t))
+    ? lineColumn(tokens.text, tokens.start(t), tabWidth)
+    : undefined;
+}
+
+/** The column of a line behind a backslash: that of the one before it, if carried on too, or of one below. */
+function continuedColumn(
+  tokens: TokenTable,
+  first: number,
+  below: number | undefined,
+  { indentSize, tabWidth }: Style,
+): number {
+  const column = lineColumn(tokens.text, tokens.start(first), tabWidth);
+  for (let t = tokens.count - 2; t > first; t--) {
+    if (tokens.onNewLine(t) && (tokens.kind(t - 1) as T) === T.Continuation)
+      return lineColumn(tokens.text, tokens.start(t), tabWidth);
+  }
+  if (below !== undefined && below > column) return below;
+  const header = HEADERS.has(tokens.kind(first));
+  return column + (header ? 2 : 1) * indentSize;
+}
+
+/** The word with which text begins that goes on with an earlier line. */
+function wordOf(rest: string): string | undefined {
+  const word = /^[a-z]+(?=[\s:(]|$)/.exec(rest)?.[0];
+  return word !== undefined && Object.hasOwn(CONTINUES, word) ? word : undefined;
+}
 
 /** The last logical line: its first token and its last, comments apart. */
 function lastLine(tokens: TokenTable): { first: number; last: number } | undefined {
@@ -95,16 +190,19 @@ function lastLine(tokens: TokenTable): { first: number; last: number } | undefin
 
 /** What Python says of text that is being typed. */
 export const pythonTyping: Typing = {
-  triggers: [")", "]", "}", "e", "f", "t", "y"],
+  triggers: [")", "]", "}", " ", ":", "("],
+  carried: /(?:[-+*/%&|^<>=~]|\b(?:and|or|not|in|is|if|else))$/,
   words: new Map(Object.keys(CONTINUES).map((word) => [word, [":"]] as const)),
   closers: (text) => openBrackets(lexPython(text).tokens).map(({ closer }) => closer).join(""),
   blocks,
+  headers: new Set([N.Clause, N.Function, N.Class]),
+  isProse: ({ tokens }, t) => (tokens.kind(t) as T) === T.String && tokens.has(t, LOGICAL),
 };
 
-/** The brackets that are open at the end of a text, innermost first. */
-function openBrackets(tokens: TokenTable): { closer: string }[] {
+/** The brackets that are open at the end of a text, from a token on, innermost first. */
+function openBrackets(tokens: TokenTable, from = 0): { closer: string }[] {
   const open: { closer: string }[] = [];
-  for (let t = 0; t < tokens.count; t++) {
+  for (let t = from; t < tokens.count; t++) {
     const kind: T = tokens.kind(t);
     const closer = CLOSERS[kind];
     if (closer !== undefined) open.push({ closer });

@@ -6,11 +6,13 @@ import { NONE } from "../../../core/syntax/tree.js";
 import { layoutBlock } from "../../../core/layout/block.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
+import { settleContinued } from "./continued.js";
 import { ExpressionLayout } from "./expressions.js";
 
 /** States the demands of PEP 8 on the gaps of a Python document. */
 export function layoutPython(sheet: Sheet, syntax: Syntax, style: Style): void {
   new PythonLayout(sheet, syntax, style).module();
+  settleContinued(sheet, style);
 }
 
 /** Blocks and statements. */
@@ -103,12 +105,13 @@ class PythonLayout extends ExpressionLayout {
     }
   }
 
-  private suite(node: number, owner: N): void {
+  private suite(node: number, owner: number): void {
     const { sheet, tree } = this;
     if (tree.end(node) <= tree.first(node)) return;
-    sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
+    const frame = sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
+    sheet.frames.setAnchor(frame, tree.first(owner));
     this.depth++;
-    this.block(node, owner);
+    this.block(node, tree.kind(owner));
     this.depth--;
     sheet.close();
   }
@@ -219,7 +222,7 @@ class PythonLayout extends ExpressionLayout {
     for (let t = tree.first(node); t < tree.end(node);) {
       if (child !== NONE && t === tree.first(child)) {
         if (tree.kind(child) === N.Suite) {
-          this.suite(child, tree.kind(node));
+          this.suite(child, node);
         } else if (t === tree.first(node)) {
           this.visit(child);
         } else if (special(t, child) === false) {

@@ -1,0 +1,183 @@
+import type { Around } from "../language.js";
+import { LINE_ENDS } from "../style/indent.js";
+import type { Change } from "../text/edits.js";
+import { pushChanges } from "../text/minimise.js";
+import { indentColumn, lineColumn } from "../text/width.js";
+import { brokenSign, continueComment } from "./comment.js";
+import type { Context } from "./context.js";
+import {
+  PLACEHOLDER,
+  WHOLE,
+  depthAfter,
+  depthAt,
+  tokenAround,
+  whiteFor,
+  type Depth,
+} from "./depth.js";
+import { closerBehind } from "./pairs.js";
+import { continueProse } from "./prose.js";
+import { ruleId } from "./rules.js";
+import type { Typed } from "./typed.js";
+import { wordSettled } from "./words.js";
+
+/** Answers for Enter: the line that it began gets its depth, and the one left behind loses what is unused. */
+export function entered(context: Context): Typed {
+  const { syntax, offset } = context;
+  const inside = tokenAround(syntax, offset);
+  if (inside < 0) return new Entered(context).answer();
+  const changes = syntax.tokens.isTrivia(inside)
+    ? continueComment(context, inside)
+    : context.language.typing.isProse?.(syntax, inside) === true
+    ? continueProse(context, inside)
+    : [];
+  return Array.isArray(changes) ? { changes } : changes;
+}
+
+class Entered {
+  private readonly changes: Change[] = [];
+  private readonly line: number;
+  private readonly start: number;
+  private readonly end: number;
+  /** The white space at the line's beginning, and what goes down with the caret. */
+  private readonly white: string;
+  private readonly rest: string;
+  private readonly rule: string;
+
+  constructor(private readonly context: Context) {
+    const { lines, offset, language } = context;
+    this.line = lines.lineAt(offset);
+    this.start = lines.lineStart(this.line);
+    this.end = lines.lineEnd(this.line);
+    const text = lines.text.slice(this.start, this.end);
+    this.rest = text.trim();
+    this.white = text.slice(0, text.length - text.trimStart().length);
+    this.rule = ruleId(language, "new-line");
+  }
+
+  answer(): Typed {
+    const above = this.lineAbove();
+    const left = above.trim() === "" ? above : undefined;
+    const before = this.leftBehind();
+    const pair = closerBehind(this.context, this.rest);
+    if (pair !== undefined) return this.opened(before, pair);
+    const kept = left === undefined || this.rest === "" ? undefined : this.keptWhite(left, before);
+    if (kept !== undefined) return this.put(before, kept);
+    const sign = this.rest === "" ? "" : brokenSign(this.context, this.line);
+    const rest = sign === "" ? this.rest : "";
+    const depth = depthAt(this.context, before, rest, WHOLE, this.around(rest, left));
+    return this.put(
+      before,
+      this.standing(whiteFor(depth, before, this.context.style), depth.column) + sign,
+    );
+  }
+
+  private lineAbove(): string {
+    const { lines } = this.context;
+    if (this.line === 0) return "x";
+    return lines.text.slice(lines.lineStart(this.line - 1), lines.lineEnd(this.line - 1));
+  }
+
+  /** Takes from the line above the white space at its end, and has a word that ends it settle; answers the text then. */
+  private leftBehind(): string {
+    const { context, line, start } = this;
+    const { text } = context.lines;
+    if (line === 0) return text.slice(0, start);
+    const from = context.lines.lineStart(line - 1);
+    const to = context.lines.lineEnd(line - 1);
+    const row = text.slice(from, to);
+    let trimmed = row.trimEnd();
+    const word = wordSettled(context, from, trimmed.trimStart());
+    if (word !== undefined) {
+      const own = row.length - row.trimStart().length;
+      pushChanges(this.changes, text, from, from + own, word, ruleId(context.language, "line"));
+      trimmed = word + trimmed.trimStart();
+    }
+    // Behind a sign that carries on the line, or that swallows what follows, it may be text.
+    if (row.trimEnd() !== row) {
+      this.changes.push(
+        { from: from + row.trimEnd().length, to, text: "", rule: this.rule },
+      );
+    }
+    return text.slice(0, from) + trimmed + text.slice(to, start);
+  }
+
+  /**
+   * The white space of text in front of which Enter was pressed: it keeps its column. What an editor has
+   * put in already counts once.
+   */
+  private keptWhite(left: string, before: string): string {
+    const { white } = this;
+    if (left === "") return white;
+    if (white === "" || white !== left) return left + white;
+    const { style } = this.context;
+    const both = indentColumn(left + white, 0, left.length + white.length, style.tabWidth);
+    const depth = depthAt(
+      this.context,
+      before,
+      this.rest,
+      WHOLE,
+      this.around(this.rest, undefined),
+    );
+    return depth.column === both ? left + white : white;
+  }
+
+  private around(rest: string, left: string | undefined): Around {
+    const { context: { lines, style, touched }, line } = this;
+    let below = line + 1;
+    const text = (n: number): string => lines.text.slice(lines.lineStart(n), lines.lineEnd(n));
+    while (below < lines.count && text(below).trim() === "") below++;
+    // White space that stands here already was put in for the one that was left.
+    const caret = rest === "" && left !== undefined && this.white !== "" ? this.white : left;
+    const placed = caret !== undefined && (caret !== "" || touched(line - 1));
+    return {
+      rest,
+      below: below < lines.count
+        ? lineColumn(lines.text, lines.lineStart(below), style.tabWidth)
+        : undefined,
+      left: placed ? indentColumn(caret, 0, caret.length, style.tabWidth) : undefined,
+    };
+  }
+
+  /** White space that stands there and reaches the column stays as it is. */
+  private standing(wanted: string, column: number): string {
+    const { white, context: { style } } = this;
+    const there = indentColumn(white, 0, white.length, style.tabWidth);
+    return white !== "" && there === column ? white : wanted;
+  }
+
+  /** Puts the caret's line behind its white space. */
+  private put(before: string, lead: string): Typed {
+    const { changes, context: { lines }, start, white } = this;
+    pushChanges(changes, lines.text, start, start + white.length, lead, this.rule);
+    return { changes, caret: before.length + lead.length };
+  }
+
+  /** Three lines from a pair: the caret's, what stood between on it, and the closer's. */
+  private opened(before: string, closerAt: number): Typed {
+    const { changes, context, start, white, rest, rule } = this;
+    const { style, lines } = context;
+    const inner = rest.slice(0, closerAt).trimEnd();
+    const depth = depthAt(context, before, inner, WHOLE, { rest: inner });
+    const lead = this.standing(whiteFor(depth, before, style), depth.column);
+    const closer = this.closerDepth(before, rest.slice(closerAt));
+    const ending = LINE_ENDS[style.endOfLine] + whiteFor(closer, before, style);
+    const from = start + white.length;
+    if (inner === "") {
+      pushChanges(changes, lines.text, start, from + closerAt, lead + ending, rule);
+    } else {
+      pushChanges(changes, lines.text, start, from, lead, rule);
+      pushChanges(changes, lines.text, from + inner.length, from + closerAt, ending, rule);
+    }
+    return { changes, caret: before.length + lead.length };
+  }
+
+  /** The depth of what closes the pair, once something stands between. */
+  private closerDepth(before: string, rest: string): Depth {
+    const { language, style } = this.context;
+    const told = language.typing.blocks?.closerColumn?.(before, rest[0]!, style);
+    if (told !== undefined) return { column: told };
+    const closer = /^(?:[)\]}]|<\/[^>]*>)/.exec(rest)![0];
+    const depth = depthAfter(language, `${before}${PLACEHOLDER}\n`, closer, WHOLE, style);
+    return depth.parses ? depth : depthAfter(language, before, closer, WHOLE, style);
+  }
+}

@@ -1,0 +1,49 @@
+import type { Language, Syntax } from "../language.js";
+import type { Style } from "../style/style.js";
+import { NONE } from "../syntax/tree.js";
+import { lineColumn } from "../text/width.js";
+import { bracketAround } from "./brackets.js";
+
+/**
+ * The column of a line that goes on with a header's brackets: one more step where the header's body would
+ * stand in the same column, as PEP 8 asks.
+ *
+ *     if (tide &&
+ *         deck) {
+ *       sail();
+ *
+ * @param t the token with which the line begins.
+ * @param column where it would go by the layout.
+ */
+export function clearOfBody(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  t: number,
+  column: number,
+): number {
+  const header = headerAround(language, syntax, t);
+  if (header < 0) return column;
+  const { tokens } = syntax;
+  const opener = bracketAround(tokens, t);
+  // Behind a bracket that ends its line the closer gets a line of its own, clear of the body.
+  if (opener < header || tokens.onNewLine(tokens.skipTrivia(opener + 1))) return column;
+  const body = lineColumn(tokens.text, tokens.start(header), style.tabWidth) + style.indentSize;
+  return column === body ? column + style.indentSize : column;
+}
+
+/** The first token of the header that holds token t, or -1. */
+function headerAround({ typing, isUnit, sequence }: Language, { tree }: Syntax, t: number): number {
+  const { headers } = typing;
+  if (headers === undefined) return -1;
+  let header = -1;
+  for (let node = tree.root; node !== NONE;) {
+    const kind = tree.kind(node);
+    if (headers.has(kind)) header = tree.first(node);
+    else if (isUnit(kind) || (sequence?.(kind) ?? 0) !== 0) header = -1;
+    let child = tree.child(node);
+    while (child !== NONE && tree.end(child) <= t) child = tree.next(child);
+    node = child !== NONE && tree.first(child) <= t ? child : NONE;
+  }
+  return header;
+}

@@ -1,0 +1,69 @@
+import type { Context } from "./context.js";
+import { tokenAt } from "./depth.js";
+
+const PAIRS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
+
+/**
+ * Where in the rest of a line the closer stands whose opener ends the line before, so that Enter makes
+ * three lines; undefined where it does not. Between braces and tags there may be something.
+ */
+export function closerBehind(context: Context, rest: string): number | undefined {
+  const { lines, offset } = context;
+  const before = lines.text.slice(0, lines.lineStart(lines.lineAt(offset))).trimEnd();
+  const opener = before.at(-1) ?? "";
+  if (rest === "") return undefined;
+  if (opener === ">") return tagBehind(context, before, rest);
+  const closer = PAIRS[opener];
+  if (closer === undefined) return undefined;
+  if (rest[0] === closer) return 0;
+  if (opener !== "{") return undefined;
+  return context.language.sequence === undefined
+    ? plainBrace(rest)
+    : braceBehind(context, before.length - 1, rest);
+}
+
+/** Where the brace stands that closes the one at `opener`, if on this line. */
+function braceBehind(
+  { syntax, lines, offset }: Context,
+  opener: number,
+  rest: string,
+): number | undefined {
+  const { tokens } = syntax;
+  const first = tokenAt(syntax, opener);
+  if (first < 0 || rest.startsWith("}")) return undefined;
+  const end = lines.lineEnd(lines.lineAt(offset));
+  let depth = 0;
+  for (let t = first; t < tokens.count && tokens.start(t) < end; t++) {
+    if (tokens.isTrivia(t)) continue;
+    const token = tokens.textOf(t);
+    if (token === "{" || token === "${") depth++;
+    else if (token === "}" && --depth === 0)
+      return tokens.start(t) - (end - rest.length - trailing(lines.text, end));
+  }
+  return undefined;
+}
+
+/** The same by the braces' signs alone, for text of no known language. */
+function plainBrace(rest: string): number | undefined {
+  let depth = 1;
+  for (const { 0: sign, index } of rest.matchAll(/[{}]/g))
+    if ((depth += sign === "{" ? 1 : -1) === 0) return index;
+  return undefined;
+}
+
+/** How much white space stands before the end of a line. */
+function trailing(text: string, end: number): number {
+  let i = end;
+  while (i > 0 && (text[i - 1] === " " || text[i - 1] === "\t")) i--;
+  return end - i;
+}
+
+/** Where the tag stands that closes the one with which `before` ends. */
+function tagBehind({ language }: Context, before: string, rest: string): number | undefined {
+  // What ends here closes an element itself.
+  if (/^<\/|\/>$/.test(before.slice(before.lastIndexOf("<")))) return undefined;
+  const closer = /^<\/[^>]*>/.exec(language.typing.closers(before))?.[0];
+  if (closer === undefined) return undefined;
+  const at = rest.indexOf(closer);
+  return at >= 0 && !rest.slice(0, at).includes(`<${closer.slice(2, -1)}`) ? at : undefined;
+}

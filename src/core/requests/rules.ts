@@ -1,0 +1,15 @@
+import type { Language } from "../language.js";
+
+/** Rules of typing, pasting and moving, which every language has. */
+export const REQUEST_RULES = ["new-line", "line", "comment-end", "block-indent"] as const;
+
+/** The id of such a rule in a language. */
+export const ruleId = (
+  { family }: Language,
+  rule: typeof REQUEST_RULES[number],
+): string => `${family}/${rule}`;
+
+/** Every rule that a language's answers may name. */
+export const ruleIds = (language: Language): string[] => [
+  ...new Set([...language.rules, ...REQUEST_RULES.map((rule) => ruleId(language, rule))]),
+];

@@ -1,0 +1,205 @@
+import type { Language, Syntax } from "../language.js";
+import type { Style } from "../style/style.js";
+import type { BlockLine } from "./block.js";
+import { lineDepths } from "./depth.js";
+
+/** How a pasted block stands where it was copied. */
+export interface Shape {
+  /** The column of its first line there, which that may have lost on the way. */
+  readonly own: number;
+  /** How many columns one step of it is. */
+  readonly step: number;
+}
+
+/** What is known of a pasted block before its shape. */
+export interface Pasted {
+  readonly language: Language;
+  readonly syntax: Syntax;
+  readonly style: Style;
+  readonly text: string;
+  readonly lines: readonly BlockLine[];
+  /** The column of the white space that the pasted text brought before its first line. */
+  readonly brought: number;
+  /** The column at which the caret stood, 0 at the margin and behind code. */
+  readonly lead: number;
+  /** Whether tabs indent it, each one step. */
+  readonly tabbed: boolean;
+  /** Whether its first line goes on a line that has code before it. */
+  readonly behindCode: boolean;
+}
+
+/** Steps that are tried beside the file's. */
+const STEPS = [2, 4, 3, 8];
+/** Lines that are looked at; more would say the same. */
+const ENOUGH = 400;
+
+/**
+ * The shape of a block, told by all of its lines: the first line's column and the step with which most of
+ * them stand where the layout would have them. Where indentation makes blocks, readings under which the
+ * block makes sense go first.
+ */
+export function shapeOf(pasted: Pasted): Shape {
+  const { language, style, lines, brought, tabbed } = pasted;
+  const file = style.indentSize;
+  if (lines.length < 2) return { own: brought, step: file };
+  if (language.sequence === undefined) return { own: plainOwn(pasted), step: file };
+  const steps = tabbed ? [file] : [...new Set([file, ...STEPS])];
+  let best: Shape = { own: brought, step: file };
+  let least = Infinity;
+  for (const own of candidates(pasted, steps)) {
+    const reading = read(pasted, own);
+    for (const step of steps) {
+      const score = reading.agreeing(step);
+      const cost = reading.misfits * 1e6 - score * 100 + rank(pasted, own, step);
+      if (cost < least) {
+        least = cost;
+        best = { own, step: score === 0 ? file : step };
+      }
+    }
+  }
+  return best;
+}
+
+/** Of readings that agree with as many lines, how likely each is: 0 the likeliest. */
+function rank({ style, brought, lead }: Pasted, own: number, step: number): number {
+  const usual = step === style.indentSize;
+  if (own === brought) return usual ? 0 : step < 8 ? 20 : 50;
+  if (own === lead && lead > 0 && usual) return 10;
+  return (usual ? 40 : 60) + Math.min(9, Math.abs(own - brought) / 8);
+}
+
+/** Columns in which the first line may have stood. */
+function candidates(pasted: Pasted, steps: readonly number[]): number[] {
+  const { lines, brought, lead } = pasted;
+  const depths = stepsDeep(pasted, brought);
+  const votes = new Map<number, number>();
+  lines.slice(1, ENOUGH).forEach(({ column, comment }, i) => {
+    if (comment >= 0) return;
+    for (const step of steps) {
+      for (const depth of pasted.language.typing.blocks ? [0, 1, 2] : [depths[i + 1]!]) {
+        const own = column - depth * step;
+        if (own >= 0) votes.set(own, (votes.get(own) ?? 0) + 1);
+      }
+    }
+  });
+  const likely = [...votes].sort(([, a], [, b]) => b - a).slice(0, 12).map(([own]) => own);
+  return [...new Set([brought, lead, ...likely])];
+}
+
+interface Reading {
+  /** How many lines do not fit where indentation makes blocks. */
+  readonly misfits: number;
+  /** How many lines stand where the layout would have them, for a step. */
+  agreeing(step: number): number;
+}
+
+/** The block read as if its first line stood in column `own`. */
+function read(pasted: Pasted, own: number): Reading {
+  const { language, lines } = pasted;
+  const { blocks } = language.typing;
+  const apart = blocks !== undefined && !pasted.behindCode;
+  const depths = stepsDeep(pasted, own);
+  const aligned = alignedColumns(pasted, own);
+  const around = linesAround(lines);
+  return {
+    misfits: apart ? blocks.misfits?.(standingText(pasted, own)) ?? 0 : 0,
+    agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment }, i) => {
+      if (comment >= 0) return sum;
+      const stands = column === own + depths[i + 1]! * step || column === aligned[i + 1];
+      const outer = around[i + 1]!;
+      // A line that stands right below one around it shows the step wherever that stands.
+      const below =
+        outer > 0
+        && depths[i + 1]! > depths[outer]!
+        && column - lines[outer]!.column === (depths[i + 1]! - depths[outer]!) * step;
+      const level = depths[i + 1] === 0 ? 8 : 2;
+      return sum + (stands ? level : 0) + (below ? 3 : 0);
+    }, 0),
+  };
+}
+
+/** For each line the nearest before it that stands less deep, or -1. */
+function linesAround(lines: readonly BlockLine[]): number[] {
+  const stack: number[] = [];
+  return lines.map(({ column }, i) => {
+    while (stack.length > 0 && lines[stack.at(-1)!]!.column >= column) stack.pop();
+    const outer = stack.at(-1) ?? -1;
+    stack.push(i);
+    return outer;
+  });
+}
+
+/** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */
+function stepsDeep(pasted: Pasted, own: number): number[] {
+  const { language, style, syntax, lines, behindCode } = pasted;
+  const unit: Style = { ...style, indentStyle: "space", indentSize: 1 };
+  const some = lines.slice(0, ENOUGH);
+  if (language.typing.blocks === undefined || behindCode) {
+    // A first line with code before it stands as it is.
+    const asked = some.slice(behindCode ? 1 : 0).map(({ token }) => token);
+    const depths = lineDepths(language, syntax, unit, asked, false);
+    const first = behindCode ? lines[0]!.column : depths[0]?.column ?? NaN;
+    const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
+    return behindCode ? [0, ...deep] : deep;
+  }
+  // Where indentation tells, the block is read by itself with the first line in its place.
+  const text = standingText(pasted, own);
+  const apart = language.parse(text);
+  let at = 0;
+  const tokens = some.map(({ column, to }, i) => {
+    const start = at + (i === 0 ? own : column);
+    at = start + contentLength(pasted, i, to) + 1;
+    return apart.tokens.lastAt(start);
+  });
+  const depths = lineDepths(language, apart, unit, tokens, false);
+  const first = depths[0]?.column ?? NaN;
+  return depths.map((depth) => (depth?.column ?? NaN) - first);
+}
+
+/** How many UTF-16 units stand from a line's first character to the end before the next line of the block. */
+function contentLength({ lines, text }: Pasted, i: number, to: number): number {
+  const next = lines[i + 1];
+  const end = next === undefined ? text.length : next.from;
+  return text.slice(to, end).replace(/(?:\r\n|\r|\n)$/, "").length;
+}
+
+/** The block alone, indented with spaces, its first line in a column. */
+function standingText(pasted: Pasted, own: number): string {
+  const { lines, text } = pasted;
+  return lines.slice(0, ENOUGH).map(({ column, to }, i) => {
+    const from = to + contentLength(pasted, i, to);
+    return " ".repeat(i === 0 ? own : column) + text.slice(to, from);
+  }).join("\n");
+}
+
+/** Where lines would stand that are aligned behind a bracket of the first line; undefined for others. */
+function alignedColumns(
+  { syntax: { tokens }, lines, text }: Pasted,
+  own: number,
+): (number | undefined)[] {
+  const columns: (number | undefined)[] = [undefined];
+  const head = lines[0]!;
+  const open: (number | undefined)[] = [];
+  let t = head.token;
+  for (const { token } of lines.slice(1, ENOUGH)) {
+    for (; t < token; t++) {
+      if (tokens.isTrivia(t)) continue;
+      const sign = tokens.textOf(t);
+      if (/[([{]$/.test(sign)) {
+        const next = t + 1 < tokens.count && !tokens.onNewLine(t + 1) ? tokens.start(t + 1) : -1;
+        const first = next >= 0 && !/[\r\n]/.test(text.slice(head.to, next));
+        open.push(first ? own + next - head.to : undefined);
+      } else if (/^[)\]}]/.test(sign)) {
+        open.pop();
+      }
+    }
+    columns.push(open.at(-1));
+  }
+  return columns;
+}
+
+/** Text of no known language is as it was unless the caret's column shows what its first line lost. */
+function plainOwn({ lines, brought, lead }: Pasted): number {
+  const least = Math.min(...lines.slice(1).map(({ column }) => column));
+  return lead > 0 && brought === 0 && least === lead ? lead : brought;
+}

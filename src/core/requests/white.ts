@@ -1,0 +1,47 @@
+import { indentText } from "../style/indent.js";
+import type { Style } from "../style/style.js";
+import { indentColumn } from "../text/width.js";
+
+/** Lines above that are looked at for white space to take over. */
+const REACH = 200;
+
+/**
+ * The white space that reaches a column behind `before`, which ends where a line begins. It is that of the
+ * nearest line above in the same column, to the letter; else that of the nearest one less deep and the
+ * rest in its kind.
+ */
+export function whiteAt(before: string, column: number, style: Style): string {
+  if (column <= 0) return "";
+  let end = before.length;
+  for (let i = 0; i < REACH && end > 0; i++) {
+    const start = lineStart(before, end - 1);
+    const white = /^[ \t]*(?![ \t\r\n*])/.exec(before.slice(start, end))?.[0];
+    const own = white === undefined
+      ? Infinity
+      : indentColumn(white, 0, white.length, style.tabWidth);
+    if (own === column) return white!;
+    if (own < column) return whiteBeyond(white!, column - own, style);
+    end = start;
+  }
+  return indentText(style, column);
+}
+
+/** White space that stands there already, and columns beyond it in its kind. */
+export function whiteBeyond(white: string, columns: number, style: Style): string {
+  if (white === "") return indentText(style, columns);
+  if (!white.endsWith("\t")) return white + " ".repeat(columns);
+  const tabs = Math.floor(columns / style.indentSize);
+  return white + "\t".repeat(tabs) + " ".repeat(columns - tabs * style.indentSize);
+}
+
+function lineStart(text: string, end: number): number {
+  let i = end;
+  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
+  return i;
+}
+
+/** The white space with which the line begins that holds `offset`. */
+export function whiteOf(text: string, offset: number): string {
+  const start = lineStart(text, offset);
+  return /^[ \t]*/.exec(text.slice(start, start + 400))![0];
+}

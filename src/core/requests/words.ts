@@ -1,0 +1,54 @@
+import { lineColumn } from "../text/width.js";
+import type { Context } from "./context.js";
+import { depthAfter, whiteFor } from "./depth.js";
+import { whiteAt } from "./white.js";
+
+/** Signs that settle as soon as they are typed; others wait for what follows them. */
+const AT_ONCE = /^[.?:&|]$/;
+/** Signs that may be the beginning of another one that settles nothing. */
+const WAITS = /^[-+]$/;
+const WORD = /^[\p{L}\p{N}_$]+/u;
+
+/**
+ * The word or sign with which a line begins and which its last character has just ended; undefined where
+ * that ended none.
+ *
+ * @param head what stands on the line up to the caret, without indentation.
+ */
+export function endedWord(words: ReadonlyMap<string, unknown>, head: string): string | undefined {
+  if (AT_ONCE.test(head)) return words.has(head) ? head : undefined;
+  const before = head.slice(0, -1);
+  if (!words.has(before)) return undefined;
+  const last = head.slice(-1);
+  if (WAITS.test(before)) return last === before ? undefined : before;
+  if (AT_ONCE.test(before)) return undefined;
+  return WORD.test(last) ? undefined : before;
+}
+
+/**
+ * The white space to which a word or sign goes back, or that goes on with the line above.
+ *
+ * @param start where its line begins.
+ * @param word what was ended.
+ * @returns undefined where the line stands right, or where nothing is there to go on with.
+ */
+export function wordWhite(context: Context, start: number, word: string): string | undefined {
+  const { language, style, lines } = context;
+  const { blocks, words } = language.typing;
+  const rests = words.get(word);
+  if (rests === undefined) return undefined;
+  const before = lines.text.slice(0, start);
+  if (blocks !== undefined) {
+    const column = lineColumn(lines.text, start, style.tabWidth);
+    const wanted = blocks.wordColumn(before, word, column, style);
+    return wanted === undefined ? undefined : whiteAt(before, wanted, style);
+  }
+  const depth = depthAfter(language, before, word, rests, style);
+  return depth.parses ? whiteFor(depth, before, style) : undefined;
+}
+
+/** The same for a word that Enter has ended, on a line that begins at `from`. */
+export const wordSettled = (context: Context, from: number, head: string): string | undefined =>
+  WORD.test(head) && context.language.typing.words.has(head)
+    ? wordWhite(context, from, head)
+    : undefined;

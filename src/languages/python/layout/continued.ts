@@ -1,0 +1,52 @@
+import type { Sheet } from "../../../core/layout/sheet.js";
+import type { Style } from "../../../core/style/style.js";
+import type { TokenTable } from "../../../core/syntax/tokens.js";
+import { lineColumn } from "../../../core/text/width.js";
+import { HEADERS, T } from "../kinds.js";
+import { LOGICAL } from "../lexer.js";
+
+/**
+ * Puts lines right that a backslash carries on: they stand whole steps in, clear of a header's body, or
+ * aligned with something above.
+ *
+ *     if tide and \
+ *             deck:
+ *         sail()
+ */
+export function settleContinued(sheet: Sheet, { indentSize, tabWidth }: Style): void {
+  const { tokens } = sheet;
+  const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), tabWidth);
+  let first = 0;
+  let good: number | undefined;
+  for (let t = 0; t < tokens.count; t++) {
+    if (tokens.has(t, LOGICAL)) {
+      first = t;
+      good = undefined;
+    }
+    if (t === 0 || (tokens.kind(t - 1) as T) !== T.Continuation || !tokens.onNewLine(t)) continue;
+    const base = columnOf(first);
+    const deeper = columnOf(t) - base;
+    const steps = HEADERS.has(tokens.kind(first)) ? 2 : 1;
+    const inBody = steps === 2 && deeper === indentSize;
+    if (deeper > 0 && !inBody && (deeper % indentSize === 0 || isAligned(tokens, first, t))) {
+      good = deeper;
+    } else {
+      sheet.hang(t, first, good ?? steps * indentSize);
+    }
+  }
+}
+
+/** Whether the line that token t begins stands in the column of a token above it in its logical line. */
+function isAligned(tokens: TokenTable, first: number, t: number): boolean {
+  const column = columnIn(tokens.text, tokens.start(t));
+  for (let above = t - 1; above > first; above--)
+    if (columnIn(tokens.text, tokens.start(above)) === column) return true;
+  return false;
+}
+
+/** How many characters stand before an offset on its line. */
+function columnIn(text: string, offset: number): number {
+  return (
+    offset - 1 - Math.max(text.lastIndexOf("\n", offset - 1), text.lastIndexOf("\r", offset - 1))
+  );
+}
