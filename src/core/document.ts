@@ -291,7 +291,6 @@ export class Document {
 
   /** Lays out again what has changed since; false where the whole text must be. */
   private refreshed(known: Remembered, style: Style): boolean {
-    if (known.staleSpans.length > 0 && this.reading.holds) return false;
     for (const span of known.staleSpans) {
       const view = this.reading.view(span, { around: 1, whole: true });
       const { core, syntax } = view;

@@ -1,6 +1,7 @@
 import type { Sheet } from "./layout/sheet.js";
 import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
+import type { Span } from "./outline/excerpt.js";
 import type { Change } from "./text/edits.js";
 import type { Parsed } from "./syntax/tree.js";
 
@@ -14,10 +15,14 @@ export interface Look {
 export interface Syntax extends Parsed {
   /** Whether brackets do not add up, so that indentation told where constructs end. */
   readonly torn: boolean;
+  /** In how many places they do not, where columns were counted; 0 where they add up. */
+  readonly tears?: number;
   /** The units that the parser looked beyond before it settled what they are; missing for none. */
   readonly looks?: readonly Look[];
   /** What the whole text shows of the language's version, where this is only an excerpt. */
   readonly newer?: boolean;
+  /** What comments hold off that an excerpt does not show, as UTF-16 offsets of it; missing in a whole text. */
+  readonly held?: readonly Span[];
 }
 
 /** What stands around a new line, beside the text before it. */
@@ -109,8 +114,13 @@ export interface Language {
   /** The kind of nodes that the parser did not understand. */
   readonly unparsed: number;
 
-  /** Parses any text; never throws. */
-  parse(text: string): Syntax;
+  /**
+   * Parses any text; never throws.
+   *
+   * @param byColumns whether indentation tells where constructs end though the brackets of this text may
+   * add up, as in an excerpt of one whose do not.
+   */
+  parse(text: string, byColumns?: boolean): Syntax;
 
   /** Whether nodes of this kind are units: statements, members, rules. */
   isUnit(kind: number): boolean;

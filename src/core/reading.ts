@@ -6,14 +6,13 @@ import {
   type Source,
   type Span,
 } from "./outline/excerpt.js";
+import { HOLD_SIGN, heldSpans, holdsIn, type Hold } from "./outline/holds.js";
 import { Sequence } from "./outline/sequence.js";
-import { Splice, type Replacement } from "./outline/splice.js";
+import { Splice, joined, type Replacement } from "./outline/splice.js";
 import { Stale, type Outlined } from "./outline/stale.js";
 import { readExcerpt, updateOutline } from "./outline/update.js";
-import { HOLD_SIGN } from "./requests/holds.js";
 import { inferStyle, type Shown } from "./style/infer.js";
 import type { Style } from "./style/style.js";
-import type { TokenTable } from "./syntax/tokens.js";
 import type { Change } from "./text/edits.js";
 import { TextBuffer } from "./text/buffer.js";
 import { Draft } from "./text/draft.js";
@@ -65,7 +64,6 @@ export class Reading {
   private shown: Shown | undefined;
   /** What was shown when brackets last added up. */
   private whole: Partial<Style> | undefined;
-  private held: boolean | undefined;
   /** The changes that are not settled yet; undefined where they are too many. */
   private pending: Pending[] | undefined = [];
   /** Whether changes since the last that was told of are still to be told. */
@@ -85,11 +83,6 @@ export class Reading {
     return (this.parsed ??= this.language.parse(this.text));
   }
 
-  /** Whether comments may ask to leave something alone, so that every place needs the whole text. */
-  get holds(): boolean {
-    return (this.held ??= this.text.includes(HOLD_SIGN));
-  }
-
   /** Takes a change. What it means for what is understood is settled when somebody next asks. */
   change(from: number, to: number, text: string): void {
     const { lines, pending } = this;
@@ -102,11 +95,12 @@ export class Reading {
     } else {
       const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
       this.lines = buffer.replaced(from, to, text);
-      pending.push({
-        before: lines,
-        after: this.lines,
-        change: { from, to, inserted: text.length },
-      });
+      const change = { from, to, inserted: text.length };
+      const last = pending.at(-1);
+      const both = last && joined(last.change, change);
+      if (last !== undefined && both !== undefined)
+        pending[pending.length - 1] = { before: last.before, after: this.lines, change: both };
+      else pending.push({ before: lines, after: this.lines, change });
     }
   }
 
@@ -124,7 +118,6 @@ export class Reading {
       this.outlined = undefined;
       this.stale = undefined;
       this.waits = false;
-      this.held = undefined;
       return undefined;
     }
     return pending.map((one) => this.follow(one));
@@ -132,15 +125,6 @@ export class Reading {
 
   private follow({ before, after, change }: Pending): Followed | "later" | undefined {
     const { outlined } = this;
-    if (this.held === false) {
-      const near = after.slice(
-        Math.max(0, change.from - HOLD_SIGN.length),
-        change.from + change.inserted + HOLD_SIGN.length,
-      );
-      if (near.includes(HOLD_SIGN)) this.held = undefined;
-    } else {
-      this.held = undefined;
-    }
     this.outlined = undefined;
     const waited = this.stale;
     const stale = outlined === undefined
@@ -181,21 +165,29 @@ export class Reading {
     after: Source,
     change: Replacement,
   ): Span | undefined {
-    if (outlined.torn) return undefined;
-    const { root, looks } = outlined;
-    const updated = updateOutline(root, this.reader!, before, after, change, looks);
+    const { root, looks, torn } = outlined;
+    const updated = updateOutline(root, this.reader!, before, after, change, looks, torn);
     if (updated === undefined) return undefined;
+    const tears = torn
+      ? outlined.tears + (updated.syntax.tears ?? 0) - (updated.before().tears ?? 0)
+      : 0;
+    // Once it adds up it is read without regard to columns.
+    if (torn && tears <= 0) return undefined;
     this.stale = undefined;
     const { newer } = this.language;
     // The only thing that showed the version may be gone.
     if (outlined.newer && newer?.(updated.before()) === true) return undefined;
+    const holds = updated.holds(outlined.holds);
     this.outlined = {
       root: updated.outline,
-      torn: false,
+      torn,
+      tears,
       looks: updated.looks,
       newer: outlined.newer || newer?.(updated.syntax) === true,
+      holds,
     };
-    return updated.read;
+    // What a comment holds off may lie far away; and what columns tell is no matter for a save.
+    return torn || !sameCommands(outlined.holds, holds) ? undefined : updated.read;
   }
 
   /** What the text shows of its own style, a stretch apart that came from elsewhere. */
@@ -239,20 +231,17 @@ export class Reading {
 
   private excerpt(focus: Span, options: ExcerptOptions): View | undefined {
     const { reader, lines } = this;
-    if (reader === undefined || this.holds) return undefined;
+    if (reader === undefined) return undefined;
     if (this.stale !== undefined) return this.around(this.stale, focus, options);
-    const { root, torn, newer } = this.outline;
+    const { root, torn, newer, holds } = this.outline;
     const { unparsed } = this.language;
     const excerpt = Excerpt.of(lines, root, focus, { ...options, unparsed });
     if (excerpt.cuts.length === 0) return undefined;
-    const syntax = torn ? reader.parse(excerpt.text) : readExcerpt(reader, excerpt, lines);
+    const syntax = readExcerpt(reader, excerpt, lines, torn);
     if (syntax === undefined) return undefined;
-    // A text or comment left open reaches over what an excerpt cuts.
-    if (
-      torn && !readsAlike(this.syntax.tokens, focus.from, syntax.tokens, excerpt.place(focus.from))
-    )
-      return undefined;
-    return seenThrough(excerpt, { ...syntax, newer }, excerpt.core, torn);
+    const held = heldIn(excerpt, holds, lines.length);
+    const read = { ...syntax, newer, held, torn: torn || syntax.torn };
+    return seenThrough(excerpt, read, excerpt.core, torn);
   }
 
   /** What bears on one place and on changes that the outline does not know yet. */
@@ -269,9 +258,15 @@ export class Reading {
     const syntax = this.language.parse(splice.text);
     // Where all adds up and the outline could still not be mended, there is more to it.
     if (!syntax.torn) return undefined;
+    const put = this.lines.slice(change.from, change.from + change.inserted);
+    if (put.includes(HOLD_SIGN)) return undefined;
     const { from, to, joint } = excerpt.core;
     const core = { from: splice.moved(from), to: splice.moved(to), joint };
-    return seenThrough(splice, { ...syntax, newer: outlined.newer }, core, true);
+    const held = heldIn(excerpt, outlined.holds, text.length).map((span) => ({
+      from: splice.shifted(span.from),
+      to: splice.shifted(span.to),
+    }));
+    return seenThrough(splice, { ...syntax, newer: outlined.newer, held }, core, true);
   }
 
   private get reader(): Required<Pick<Language, "parse" | "sequence">> | undefined {
@@ -285,7 +280,14 @@ export class Reading {
     const { syntax } = this;
     const root = Sequence.of(syntax, this.reader!.sequence);
     const newer = this.language.newer?.(syntax) === true;
-    return (this.outlined = { root, torn: syntax.torn, looks: syntax.looks ?? [], newer });
+    return (this.outlined = {
+      root,
+      torn: syntax.torn,
+      tears: Math.max(syntax.tears ?? 0, syntax.torn ? 1 : 0),
+      looks: syntax.looks ?? [],
+      newer,
+      holds: holdsIn(syntax),
+    });
   }
 }
 
@@ -305,10 +307,12 @@ const seenThrough = (
   torn,
 });
 
-/** Whether the token at or before an offset is the same as at a place of an excerpt. */
-function readsAlike(whole: TokenTable, offset: number, part: TokenTable, place: number): boolean {
-  const t = whole.lastAt(offset);
-  const u = part.lastAt(place);
-  if (t < 0 || u < 0) return t === u;
-  return whole.kind(t) === part.kind(u) && whole.start(t) - offset === part.start(u) - place;
-}
+/** What is held off of an excerpt, as places in it. */
+const heldIn = (excerpt: Excerpt, holds: readonly Hold[], length: number): Span[] =>
+  heldSpans(holds, length).map(
+    ({ from, to }) => ({ from: excerpt.place(from), to: excerpt.place(to) }),
+  );
+
+const sameCommands = (before: readonly Hold[], after: readonly Hold[]): boolean =>
+  before.length === after.length
+  && before.every(({ command }, i) => command === after[i]!.command);

@@ -6,6 +6,27 @@ export interface Replacement extends Span {
   readonly inserted: number;
 }
 
+/** Longer changes are not put together any more. */
+const LONG = 1 << 12;
+
+/** Two changes as one, the second of which speaks of the text that the first left; undefined where they do not meet. */
+export function joined(first: Replacement, second: Replacement): Replacement | undefined {
+  const meets = second.from <= first.from + first.inserted && second.to >= first.from;
+  return meets && first.inserted + second.inserted < LONG ? together(first, second) : undefined;
+}
+
+/** Two changes as one, with all that lies between. */
+export function together(first: Replacement, second: Replacement): Replacement {
+  const reach = first.from + first.inserted;
+  const shift = first.inserted - (first.to - first.from);
+  const from = Math.min(first.from, second.from);
+  return {
+    from,
+    to: Math.max(first.to, second.to - shift),
+    inserted: Math.max(reach, second.to) - from + second.inserted - (second.to - second.from),
+  };
+}
+
 /** An excerpt of a text with a change put in, and where its places stand in the changed text. */
 export class Splice {
   readonly text: string;
@@ -31,6 +52,11 @@ export class Splice {
   /** Where an offset of the old text outside the change stands in the new one. */
   moved(offset: number): number {
     return offset >= this.change.to ? offset + this.shift : offset;
+  }
+
+  /** Where a place of the excerpt before the change stands here. */
+  shifted(place: number): number {
+    return place > this.at ? place + this.shift : place;
   }
 
   /** Where an offset of the new text stands here. */

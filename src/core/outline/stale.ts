@@ -1,6 +1,7 @@
 import type { Source, Span } from "./excerpt.js";
+import type { Hold } from "./holds.js";
 import type { Sequence } from "./sequence.js";
-import type { Replacement } from "./splice.js";
+import { together, type Replacement } from "./splice.js";
 
 /** The outline of a text, and what bears on how it can be mended. */
 export interface Outlined {
@@ -9,6 +10,10 @@ export interface Outlined {
   /** The units that were looked at beyond their end. */
   readonly looks: readonly Span[];
   readonly newer: boolean;
+  /** In how many places brackets do not add up. */
+  readonly tears: number;
+  /** The comments that hold formatting off, in order. */
+  readonly holds: readonly Hold[];
 }
 
 /** Shorter texts are read anew at once. */
@@ -39,16 +44,8 @@ export class Stale {
   }
 
   /** The same after another change, which speaks of the text that those before have left. */
-  with({ from, to, inserted }: Replacement): Stale | undefined {
-    const { change } = this;
-    const reach = change.from + change.inserted;
-    const shift = change.inserted - (change.to - change.from);
-    const begin = Math.min(change.from, from);
-    return Stale.of(this.outlined, this.text, {
-      from: begin,
-      to: Math.max(change.to, to - shift),
-      inserted: Math.max(reach, to) - begin + inserted - (to - from),
-    });
+  with(change: Replacement): Stale | undefined {
+    return Stale.of(this.outlined, this.text, together(this.change, change));
   }
 
   /** An offset of the changed text in the text that was outlined, at an end of the change where it lies within. */

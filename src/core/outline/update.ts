@@ -6,6 +6,7 @@ import {
   sequenceNodes,
   type Unit,
 } from "./sequence.js";
+import { holdsIn, type Hold } from "./holds.js";
 import { Splice, type Replacement } from "./splice.js";
 
 /** What outlining asks of a language. */
@@ -21,6 +22,8 @@ export interface Updated {
   readonly read: Span | undefined;
   /** The units of the new text that were looked at beyond their end. */
   readonly looks: readonly Span[];
+  /** The comments of the new text that hold formatting off, given those of the old. */
+  holds(known: readonly Hold[]): Hold[];
   /** The excerpt that was read. */
   readonly syntax: Syntax;
   /** The same excerpt before the change. */
@@ -32,6 +35,7 @@ export interface Updated {
  * one more on each side to see that they still read as before (the idea of reusing what lies between
  * two unchanged boundaries is Wagner and Graham's, 1998).
  *
+ * @param byColumns whether indentation tells where constructs end, as brackets do not add up.
  * @returns the outline of the new text, for which the old one is taken apart; undefined where the
  * change reaches further, and the old one is as it was.
  */
@@ -42,6 +46,7 @@ export function updateOutline(
   newText: Source,
   change: Replacement,
   looks: readonly Span[] = [],
+  byColumns = false,
 ): Updated | undefined {
   let size = -1;
   for (const around of TRIES) {
@@ -52,12 +57,19 @@ export function updateOutline(
     // What was looked over and settled otherwise may settle otherwise now.
     const { core } = excerpt;
     if (looks.some((look) => look.from < core.from && look.to >= change.from)) return undefined;
-    const update = new Update(reader, excerpt, newText, change);
+    const update = new Update(reader, excerpt, newText, change, byColumns);
     const outline = update.run();
     if (outline !== undefined) {
-      const before = (): Syntax => reader.parse(excerpt.text);
+      const before = (): Syntax => reader.parse(excerpt.text, byColumns);
       const read = changedLevel(excerpt.path, outline, change);
-      return { outline, read, syntax: update.syntax, looks: update.looks(looks), before };
+      return {
+        outline,
+        read,
+        syntax: update.syntax,
+        looks: update.looks(looks),
+        holds: (known) => update.holds(known),
+        before,
+      };
     }
   }
   return undefined;
@@ -113,9 +125,14 @@ function sequenceAt(sequence: Sequence, offset: number): Sequence | undefined {
 }
 
 /** The syntax of an excerpt; undefined where what was cut from it would not stand where it stood. */
-export function readExcerpt(reader: Reader, excerpt: Excerpt, text: Source): Syntax | undefined {
+export function readExcerpt(
+  reader: Reader,
+  excerpt: Excerpt,
+  text: Source,
+  byColumns: boolean,
+): Syntax | undefined {
   const nothing = { from: text.length, to: text.length, inserted: 0 };
-  const update = new Update(reader, excerpt, text, nothing);
+  const update = new Update(reader, excerpt, text, nothing, byColumns);
   return update.outline() && update.syntax;
 }
 
@@ -130,9 +147,10 @@ class Update {
     private readonly excerpt: Excerpt,
     private readonly newText: Source,
     private readonly change: Replacement,
+    private readonly byColumns: boolean,
   ) {
     this.splice = new Splice(excerpt, newText, change);
-    this.syntax = reader.parse(this.splice.text);
+    this.syntax = reader.parse(this.splice.text, byColumns);
   }
 
   /** The outline after the change, for which the old one is taken apart. */
@@ -144,25 +162,33 @@ class Update {
 
   /** The units of the new text that were looked at beyond their end, given those of the old. */
   looks(known: readonly Span[]): Span[] {
-    const { excerpt, change, syntax } = this;
-    const unread = known.filter(({ from }) => !excerpt.holds(from));
-    const read = (syntax.looks ?? []).map(
-      ({ from, to }) => ({ from: this.splice.begins(from), to: this.splice.ends(to) }),
-    );
+    return this.renewed(known, this.syntax.looks ?? []);
+  }
+
+  /** The comments of the new text that hold formatting off, given those of the old, in order. */
+  holds(known: readonly Hold[]): Hold[] {
+    return this.renewed(known, holdsIn(this.syntax)).sort((a, b) => a.from - b.from);
+  }
+
+  /** What is known of stretches that were not read, moved, and of those that were. */
+  private renewed<T extends Span>(known: readonly T[], read: readonly T[]): T[] {
+    const { excerpt, change, splice } = this;
     return [
-      ...unread.map((look) => (
-        look.from < change.from
-          ? look
-          : { from: this.splice.moved(look.from), to: this.splice.moved(look.to) }
+      ...known.filter(({ from }) => !excerpt.holds(from)).map((span) => (
+        span.from < change.from
+          ? span
+          : { ...span, from: splice.moved(span.from), to: splice.moved(span.to) }
       )),
-      ...read,
+      ...read.map((span) => (
+        { ...span, from: splice.begins(span.from), to: splice.ends(span.to) }
+      )),
     ];
   }
 
   /** The outline as it will be once the work is done; undefined where it does not fit the old one. */
   outline(): Sequence | undefined {
     const { syntax, excerpt } = this;
-    if (syntax.torn) return undefined;
+    if (syntax.torn && !this.byColumns) return undefined;
     // A look over what was cut could have gone another way.
     const places = excerpt.cuts.map((cut) => this.placeOf(cut));
     const over = ({ from, to }: Span): boolean => places.some((at) => from < at && to >= at);

@@ -1,14 +1,12 @@
 import type { Language, Syntax } from "../language.js";
 import { Demand, Mark, type Sheet } from "../layout/sheet.js";
+import { commandOf, heldSpans, holdsIn } from "../outline/holds.js";
 import { NONE, type Tree } from "../syntax/tree.js";
-
-/** What every comment begins with that speaks to the formatter. */
-export const HOLD_SIGN = "oak-tide:";
 
 /** Whether the first comment of a text holds formatting off for the whole of it. */
 export function holdsFile({ tokens }: Syntax): boolean {
   for (let t = 0; t < tokens.count && tokens.isTrivia(t); t++) {
-    if (command(tokens.textOf(t)) === "leave file") return true;
+    if (commandOf(tokens.textOf(t)) === "leave file") return true;
   }
   return false;
 }
@@ -19,34 +17,19 @@ export function holdsFile({ tokens }: Syntax): boolean {
  */
 export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): void {
   const { tokens, tree } = syntax;
-  if (!tokens.text.includes(HOLD_SIGN)) return;
-  let since = -1;
-  for (let t = 0; t < tokens.count; t++) {
-    if (!tokens.isTrivia(t)) continue;
-    switch (command(tokens.textOf(t))) {
-      case "leave":
-        if (since < 0) since = t + 1;
-        break;
-      case "resume":
-        if (since >= 0) hold(sheet, since, t);
-        since = -1;
-        break;
-      case "leave next": {
-        const unit = unitAt(tree, tokens.skipTrivia(t), language);
-        if (unit !== NONE) {
-          hold(sheet, tree.first(unit) + 1, tree.end(unit));
-          sheet.rewrite(tree.first(unit), []);
-          sheet.marks[tree.first(unit)]! &= ~Mark.Reindent;
-        }
-      }
-    }
+  const holds = holdsIn(syntax);
+  for (const { from, to } of syntax.held ?? heldSpans(holds, tokens.text.length)) {
+    const first = tokens.lastAt(from) + 1;
+    hold(sheet, first, Math.max(first, tokens.lastAt(to - 1) + 1));
   }
-  if (since >= 0) hold(sheet, since, tokens.count);
-}
-
-function command(comment: string): string {
-  const at = comment.indexOf(HOLD_SIGN);
-  return at < 0 ? "" : comment.slice(at + HOLD_SIGN.length).replace(/\*\/$|-->$/, "").trim();
+  for (const { from, command } of holds) {
+    if (command !== "leave next") continue;
+    const unit = unitAt(tree, tokens.skipTrivia(tokens.lastAt(from)), language);
+    if (unit === NONE) continue;
+    hold(sheet, tree.first(unit) + 1, tree.end(unit));
+    sheet.rewrite(tree.first(unit), []);
+    sheet.marks[tree.first(unit)]! &= ~Mark.Reindent;
+  }
 }
 
 function hold(sheet: Sheet, from: number, to: number): void {

@@ -54,7 +54,7 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     fusing: FUSING,
     unparsed: N.Unparsed,
     typing: ecmaTyping(dialect),
-    parse: (text) => parseEcma(text, dialect),
+    parse: (text, byColumns) => parseEcma(text, dialect, byColumns),
     isUnit: (kind) => kind > N.Unparsed && kind <= N.EnumMember,
     sequence,
     comparable,

@@ -48,9 +48,9 @@ export const python: Language = {
   unparsed: N.Unparsed,
   typing: pythonTyping,
 
-  parse(text: string): Syntax {
-    const { tokens, torn } = lexPython(text);
-    return { tokens, tree: parsePython(tokens), torn };
+  parse(text: string, byColumns?: boolean): Syntax {
+    const { tokens, torn, tears } = lexPython(text, byColumns);
+    return { tokens, tree: parsePython(tokens), torn, tears };
   },
 
   isUnit(kind: number): boolean {

@@ -59,11 +59,21 @@ for (let c = 0; c < 128; c++) {
   NAME[c] = letter ? START | PART : c >= 48 && c <= 57 ? PART : 0;
 }
 
-/** Splits Python source into tokens. Any text gives a table. */
-export function lexPython(text: string): { tokens: TokenTable; torn: boolean } {
+/**
+ * Splits Python source into tokens. Any text gives a table.
+ *
+ * @param byColumns whether indentation ends brackets from the beginning on.
+ */
+export function lexPython(text: string, byColumns = false): {
+  tokens: TokenTable;
+  torn: boolean;
+  tears: number;
+} {
   const lexer = new Lexer(text);
+  lexer.doubtful = byColumns;
   lexer.run();
-  return { tokens: lexer.tokens, torn: lexer.doubtful };
+  const { tokens, doubtful, tears } = lexer;
+  return { tokens, torn: byColumns ? tears > 0 : doubtful, tears };
 }
 
 interface OpenBracket {
@@ -79,6 +89,8 @@ class Lexer {
   private logical = true;
   /** Set once a bracket is known not to close: from then on indentation may end it. */
   doubtful = false;
+  /** How often indentation ended brackets, or the end of the text did. */
+  tears = 0;
 
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -89,9 +101,11 @@ class Lexer {
     for (;;) {
       this.scan();
       const unclosed = this.brackets[0];
+      if (unclosed !== undefined) this.tears++;
       if (this.doubtful || unclosed === undefined) return;
       // Once more from the bracket that never closes, now minding indentation.
       this.doubtful = true;
+      this.tears = 0;
       this.brackets = [unclosed];
       this.at = this.tokens.end(unclosed.token);
       this.tokens.truncate(unclosed.token + 1);
@@ -106,6 +120,7 @@ class Lexer {
       const start = this.at;
       if (this.newLine && this.doubtful && this.brackets.length > 0 && this.endsBrackets(start)) {
         this.brackets.length = 0;
+        this.tears++;
         this.logical = true;
       }
       const c = text.charCodeAt(start);

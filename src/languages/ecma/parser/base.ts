@@ -36,8 +36,8 @@ export abstract class EcmaBase extends Parser {
   protected lineBefore = true;
   /** Set where something that the grammar wants is not there. The statement around it is left alone. */
   protected missing = false;
-  /** Set where brackets do not add up. */
-  torn = false;
+  /** In how many places brackets do not add up. */
+  tears = 0;
   /** The column at which the current statement begins; -1 where indentation does not count. */
   protected head: Opener = -1;
   /** The lines that opened the brackets around, innermost last. */
@@ -139,7 +139,7 @@ export abstract class EcmaBase extends Parser {
   protected attempt(rule: () => boolean): boolean {
     const lexer = this.lexer.mark();
     const tree = this.tree.mark();
-    const { at, kind, taken, lineBefore, missing, torn, cut, depth } = this;
+    const { at, kind, taken, lineBefore, missing, tears, cut, depth } = this;
     this.missing = false;
     const left = this.closers.length;
     const around = this.openers.length;
@@ -157,7 +157,7 @@ export abstract class EcmaBase extends Parser {
     this.taken = taken;
     this.lineBefore = lineBefore;
     this.missing = missing;
-    this.torn = torn;
+    this.tears = tears;
     this.cut = cut;
     this.depth = depth;
     return false;
@@ -302,7 +302,7 @@ export abstract class EcmaBase extends Parser {
     }
     this.leftOpen(CLOSERS[closer] ?? "");
     this.cut = this.at;
-    this.torn = true;
+    this.tears++;
     this.missing = true;
     return false;
   }

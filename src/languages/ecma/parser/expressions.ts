@@ -652,7 +652,7 @@ export abstract class ExpressionParser extends JsxParser {
       else this.enclosed(() => this.expression());
       if (!this.is(T.TemplateMiddle) && !this.is(T.TemplateTail)) {
         this.leftOpen("}`");
-        this.torn = true;
+        this.tears++;
         this.missing = true;
         break;
       }

@@ -9,12 +9,17 @@ import { MemberParser } from "./members.js";
  * Parses any text as ECMAScript 2026, TypeScript or JSX, scripts and modules alike. It takes more than
  * the languages allow: what a formatter needs is the shape of the code.
  */
-export function parseEcma(text: string, dialect: Dialect): Syntax {
-  const first = new StatementParser(new Lexer(text), dialect, false);
-  const tree = first.program();
-  if (!first.torn) return { tokens: first.tokens, tree, torn: false, looks: first.looks };
+export function parseEcma(text: string, dialect: Dialect, byColumns = false): Syntax {
+  if (!byColumns) {
+    const first = new StatementParser(new Lexer(text), dialect, false);
+    const tree = first.program();
+    if (first.tears === 0)
+      return { tokens: first.tokens, tree, torn: false, tears: 0, looks: first.looks };
+  }
   const second = new StatementParser(new Lexer(text), dialect, true);
-  return { tree: second.program(), tokens: second.tokens, torn: true, looks: [] };
+  const tree = second.program();
+  const { tokens, tears } = second;
+  return { tree, tokens, torn: !byColumns || tears > 0, tears, looks: [] };
 }
 
 /** What would close all that is open at the end of a text, innermost first. */
@@ -42,7 +47,7 @@ class StatementParser extends MemberParser {
       this.statement(-1);
       if (directives) this.directive(first);
       if (this.at === first) {
-        this.torn = true;
+        this.tears++;
         this.stray(-1);
       }
     }
