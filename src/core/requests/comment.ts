@@ -96,25 +96,24 @@ export function continueComment(
   const alone =
     rest.trimEnd() === "*/" && text.slice(opener, lines.lineEnd(line - 1)).trimEnd().length <= 3;
   const own = rest.startsWith("*") && !rest.startsWith("*/");
-  const starred =
-    alone
+  const starred = alone
     || isStarred(text, opener, previous, to)
-    || (own && (previous === "" || text.slice(start, to) === stars));
-  if (starred && previous === "" && own)
-    // The line that was put in above another's star gets its own.
-    pushChanges(
-      changes,
-      text,
-      lines.lineStart(line - 1),
-      lines.lineEnd(line - 1),
-      `${stars}*`,
-      rule,
-    );
+    || (own && text.slice(start, to) === stars);
+  // In front of a line that is there already: it keeps its column, and with stars the new one gets its own.
+  const kept = previous === "" && rest !== "" && above + text.slice(start, to);
+  if (kept !== false && rest.startsWith("*"))
+    pushChanges(changes, text, lines.lineStart(line - 1), lines.lineEnd(line - 1), `${stars}*`, rule);
   else if (from < lines.lineEnd(line - 1))
     changes.push({ from, to: lines.lineEnd(line - 1), text: "", rule });
   // A paragraph goes on below its last line; after an empty line the next begins.
   const indent = whiteOf(text, previous === "" ? opener : from);
-  const lead = !starred ? indent : stars + (rest.startsWith("*") && !alone ? "" : "* ");
+  const lead = kept !== false && above !== text.slice(start, to)
+    ? kept
+    : kept !== false
+    ? text.slice(start, to)
+    : !starred
+    ? indent
+    : stars + (rest.startsWith("*") && !alone ? "" : "* ");
   pushChanges(
     changes,
     text,

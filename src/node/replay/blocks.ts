@@ -4,26 +4,16 @@ import type { Language } from "../../core/language.js";
 import type { Style } from "../../core/style/style.js";
 import { applyEdits, type TextEdit } from "../../core/text/edits.js";
 import { LineIndex, type Range } from "../../core/text/lines.js";
-import { firstMiss, type Miss } from "./miss.js";
 import { linesInTokens, stretches, type Stretch } from "./stretches.js";
+import { Counter, type Tally } from "./tally.js";
 
 export type Way = "whole" | "unindented" | "otherwise indented" | "first line lost" | "moved";
-
-/** How often blocks that were pasted back in one way, or moved, came out equal. */
-export interface Blocks {
-  readonly tried: number;
-  readonly equal: number;
-  /** Answers with an edit outside the lines that were pasted or moved. */
-  readonly trespasses: number;
-  /** Of each block that came out otherwise, the first line that did. */
-  readonly misses: readonly Miss[];
-}
 
 /**
  * Pastes each statement of a text back in four ways, and moves each down and up: over the next line,
  * or, where indentation alone tells what a line belongs to, over the next statement.
  */
-export function playBlocks(engine: Engine, language: Language, text: string): Map<Way, Blocks> {
+export function playBlocks(engine: Engine, language: Language, text: string): Map<Way, Tally> {
   const lines = LineIndex.of(text);
   const rows = text.split("\n");
   const fixed = linesInTokens(language, text, lines);
@@ -56,7 +46,7 @@ export function playBlocks(engine: Engine, language: Language, text: string): Ma
 
 /** Blocks of one text being pasted and moved. */
 class Play {
-  readonly results = new Map<Way, Blocks>();
+  readonly results = new Map<Way, Counter>();
   private readonly rows: readonly string[];
   private readonly style: Style;
 
@@ -117,19 +107,10 @@ class Play {
   }
 
   private note(way: Way, actual: string, trespassed: boolean): void {
-    const { tried, equal, trespasses, misses } = this.results.get(way) ?? {
-      tried: 0,
-      equal: 0,
-      trespasses: 0,
-      misses: [],
-    };
-    const right = actual === this.text;
-    this.results.set(way, {
-      tried: tried + 1,
-      equal: equal + (right ? 1 : 0),
-      trespasses: trespasses + (trespassed ? 1 : 0),
-      misses: right ? misses : [...misses, firstMiss(this.text, actual)],
-    });
+    const counter = this.results.get(way) ?? new Counter();
+    this.results.set(way, counter);
+    counter.text(this.text, actual);
+    if (trespassed) counter.trespasses++;
   }
 }
 

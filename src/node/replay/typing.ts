@@ -3,7 +3,7 @@ import { LineIndex } from "../../core/text/lines.js";
 import { Hand } from "./hand.js";
 import type { Miss } from "./miss.js";
 
-export interface Played {
+export interface Typed {
   readonly lines: number;
   readonly misses: readonly Miss[];
   /**
@@ -19,7 +19,7 @@ export interface Played {
  * Types a text out against the engine, character by character, with Enter at every line's end, and
  * never an indentation by hand. A line that comes out otherwise is put right before the next.
  */
-export function typeOut(engine: Engine, languageId: string, text: string): Played {
+export function typeOut(engine: Engine, languageId: string, text: string): Typed {
   const expected = text.replace(/\n$/, "").split("\n");
   const document = engine.open({ uri: "replay:", languageId, text: "" });
   const triggers = new Set(engine.triggerCharacters(languageId));

@@ -22,6 +22,24 @@ const CLOSERS: { readonly [kind: number]: string } = {
   [T.Greater]: ">",
 };
 
+/** Words that begin statements only: where columns tell nothing, they end what is no block. */
+const STATEMENTS: ReadonlySet<T> = new Set([
+  T.Break,
+  T.Const,
+  T.Continue,
+  T.Debugger,
+  T.Do,
+  T.Export,
+  T.For,
+  T.If,
+  T.Return,
+  T.Switch,
+  T.Throw,
+  T.Try,
+  T.Var,
+  T.While,
+]);
+
 /** Where the line of an opening bracket begins; -1 where indentation does not count. */
 export type Opener = number;
 
@@ -256,7 +274,8 @@ export abstract class EcmaBase extends Parser {
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
   protected ends(closer: T, opener: Opener): boolean {
     if (this.kind === closer || this.kind === T.End) return true;
-    if (opener < 0 || !this.lineBefore) return false;
+    if (!this.lineBefore) return false;
+    if (opener < 0) return this.doubtful && closer !== T.RightBrace && STATEMENTS.has(this.kind);
     const column = this.columnOf(this.at);
     if (column > (this.followsBrace() ? opener + 1 : opener)) return false;
     // What lacked its closer was found; the brackets around it that opened on the same line go on.
