@@ -1,10 +1,17 @@
 import { execFileSync } from "node:child_process";
 import { fileURLToPath } from "node:url";
+import { benchAccepted, benchDamaged } from "./damaged.js";
 import { benchEcma } from "./ecma.js";
 import { benchKeystrokes } from "./keystrokes.js";
 import { benchPython } from "./python.js";
 
-const BENCHES = { python: benchPython, ecma: benchEcma, keystrokes: benchKeystrokes };
+const BENCHES = {
+  python: benchPython,
+  ecma: benchEcma,
+  keystrokes: benchKeystrokes,
+  damaged: benchDamaged,
+  accepted: benchAccepted,
+};
 
 const asked = process.argv.slice(2);
 const unknown = asked.find((name) => !Object.hasOwn(BENCHES, name));

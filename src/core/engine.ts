@@ -1,5 +1,6 @@
 import { Document, type OpenOptions } from "./document.js";
 import type { Language } from "./language.js";
+import { ruleIds } from "./requests/rules.js";
 import { resolveStyle, type Style } from "./style/style.js";
 import type { PositionEncoding } from "./text/lines.js";
 
@@ -25,6 +26,12 @@ export interface Engine {
    * @throws RangeError where no language has this identifier.
    */
   triggerCharacters(languageId: string): readonly string[];
+  /**
+   * The ids of all rules that an answer in a language may name, as `family/rule`.
+   *
+   * @throws RangeError where no language has this identifier.
+   */
+  rules(languageId: string): readonly string[];
   /** @throws RangeError where no language has this identifier, or a style option is not valid. */
   open(options: OpenOptions): Document;
 }
@@ -50,6 +57,7 @@ export function createEngine(options: EngineOptions): Engine {
   return {
     languageIds: [...byId.keys()],
     triggerCharacters: (languageId) => ["\n", ...known(languageId).typing.triggers],
+    rules: (languageId) => ruleIds(known(languageId)),
     language: (languageId) => byId.get(languageId),
     languageFor(fileName) {
       const name = fileName.slice(

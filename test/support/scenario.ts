@@ -127,6 +127,9 @@ function asked(
 }
 
 function take(document: Document, edits: readonly TextEdit[]): void {
+  const declared = engine.rules(document.language.ids[0]!);
+  for (const { rule } of edits)
+    if (!declared.includes(rule)) throw new Error(`the rule ${rule} is declared nowhere`);
   const wanted = applyEdits(document.text, edits);
   document.update([...edits].reverse().map(({ range, newText }) => ({ range, text: newText })));
   if (document.text !== wanted) throw new Error("the edits came to another text");

@@ -25,7 +25,7 @@ export type SequenceKinds = (kind: number) => number;
 export class Sequence {
   private constructor(
     readonly kind: number,
-    readonly flags: number,
+    public flags: number,
     /** UTF-16 offset from the beginning of the unit that holds it; 0 for a whole text. */
     public from: number,
     /** How many UTF-16 units it is long, brackets included. */
@@ -63,7 +63,7 @@ export class Sequence {
     const from = tokens.start(tree.first(node));
     return new Sequence(
       tree.kind(node),
-      kinds(tree.kind(node)),
+      sequenceFlags(syntax, kinds, node),
       from - unitFrom,
       tokens.end(tree.end(node) - 1) - from,
       Units.of(syntax, node, from),
@@ -123,6 +123,13 @@ export interface Unit {
   readonly from: number;
   readonly to: number;
   readonly inside: readonly Sequence[];
+}
+
+/** The flags of a node; one whose last child ends with it has no closer, be it that this is missing. */
+export function sequenceFlags({ tree }: Parsed, kinds: SequenceKinds, node: number): number {
+  const last = tree.lastChild(node);
+  const closed = last === NONE || tree.end(last) < tree.end(node);
+  return kinds(tree.kind(node)) | (closed ? 0 : SequenceFlag.Open);
 }
 
 /** The nodes below a unit's that are sequences, outermost ones only; or the unit's own: a block among statements. */

@@ -3,6 +3,8 @@ import { NONE } from "../syntax/tree.js";
 import { Excerpt, type Cut, type Level, type Source, type Span } from "./excerpt.js";
 import {
   Sequence,
+  SequenceFlag,
+  sequenceFlags,
   sequenceNodes,
   type Unit,
 } from "./sequence.js";
@@ -232,7 +234,9 @@ class Update {
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) children.push(c);
     const { from, to } = this.wholeSpanOf(node);
     const place = { from: from - unitFrom, length: to - from };
-    const flags = this.reader.sequence(kind);
+    const flags = node === tree.root
+      ? SequenceFlag.Is
+      : sequenceFlags(this.syntax, this.reader.sequence, node);
     const cuts = this.cutsOf(children, this.spanOf(node).to);
     const [first] = cuts;
     if (first === undefined) {
@@ -254,7 +258,7 @@ class Update {
       units.push(made);
     }
     this.work.push(() => {
-      Object.assign(sequence, place);
+      Object.assign(sequence, { ...place, flags });
       this.mend(sequence, cuts, units);
     });
     return sequence;

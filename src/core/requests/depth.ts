@@ -6,7 +6,7 @@ import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { NONE } from "../syntax/tree.js";
 import { lineColumn } from "../text/width.js";
-import { addsUp, bracketColumn } from "./brackets.js";
+import { addsUp, bracketAround, bracketColumn } from "./brackets.js";
 import type { Context } from "./context.js";
 import { demands } from "./document.js";
 import { clearOfBody } from "./header.js";
@@ -135,7 +135,8 @@ export function depthAfter(
       const clear = depth.white === undefined
         ? clearOfBody(language, read.syntax, style, read.token, depth.column)
         : depth.column;
-      return { ...depth, column: clear, parses: true };
+      const stands = closes ? openerColumn(read.syntax, style, read.token) : undefined;
+      return { ...depth, column: stands ?? clear, parses: true };
     }
     likely ??= depth;
     bracketed ??= bracketColumn(read.syntax.tokens, read.token, style);
@@ -144,6 +145,24 @@ export function depthAfter(
     ...likely ?? { column: bracketed ?? previousColumn(before, style) },
     parses: false,
   };
+}
+
+/**
+ * The column of an opener that stands behind a sign on its line, where what it holds hangs from it:
+ *
+ *     | {
+ *         seats: number;
+ *       }
+ */
+function openerColumn({ tokens }: Syntax, { indentSize, tabWidth }: Style, t: number): number | undefined {
+  const opener = bracketAround(tokens, t);
+  if (opener < 1 || !SIGN.test(tokens.textOf(opener - 1)) || !tokens.onNewLine(opener - 1)) return undefined;
+  const line = lineColumn(tokens.text, tokens.start(opener), tabWidth);
+  const column = line + tokens.start(opener) - tokens.start(opener - 1);
+  const inner = opener + 1 < t && tokens.onNewLine(opener + 1)
+    ? lineColumn(tokens.text, tokens.start(opener + 1), tabWidth)
+    : -1;
+  return inner === column + indentSize && inner !== line + indentSize ? column : undefined;
 }
 
 /** The depth of the line with the caret, judged by what stands before it, and by siblings below. */
@@ -192,7 +211,9 @@ export function siblingBelow(
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   if (rest === "" && goesOn(sheet, t, stands, style)) return there;
-  if (SIGN.test(tokens.textOf(t))) return undefined;
+  // A word right behind a tag is text, or what a tag left that lost its beginning.
+  const text = tokens.textOf(t);
+  if (SIGN.test(text) || (tokens.is(t - 1, ">") && /^\w/.test(text))) return undefined;
   if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
   const [depth] = depthsIn(sheet, language, style, [t], false);
   return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)
@@ -221,7 +242,7 @@ function goesOn(sheet: Sheet, t: number, column: number, style: Style): boolean 
   const demand: Demand = sheet.demand[t]!;
   if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block) || sheet.is(t, Mark.Out))
     return false;
-  if (SIGN.test(sheet.tokens.textOf(t)) && ENDS.test(sheet.tokens.textOf(t - 1))) return false;
+  if (ENDS.test(sheet.tokens.textOf(t - 1))) return false;
   if (demand !== Demand.Fold && demand !== Demand.Seam && demand !== Demand.Space) return false;
   let outer = owner;
   for (let f = owner; f !== ROOT && !sheet.frames.has(f, FrameFlag.Block | FrameFlag.Bracket);) {

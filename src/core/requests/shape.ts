@@ -140,7 +140,7 @@ function stepsDeep(pasted: Pasted, own: number): number[] {
     const depths = lineDepths(language, syntax, unit, asked, false);
     const first = behindCode ? lines[0]!.column : depths[0]?.column ?? NaN;
     const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
-    return behindCode ? [0, ...deep] : deep;
+    return filled(behindCode ? [0, ...deep] : deep, lines);
   }
   // Where indentation tells, the block is read by itself with the first line in its place.
   const text = standingText(pasted, own);
@@ -153,7 +153,15 @@ function stepsDeep(pasted: Pasted, own: number): number[] {
   });
   const depths = lineDepths(language, apart, unit, tokens, false);
   const first = depths[0]?.column ?? NaN;
-  return depths.map((depth) => (depth?.column ?? NaN) - first);
+  return filled(depths.map((depth) => (depth?.column ?? NaN) - first), lines);
+}
+
+/** Where the layout has no say, as behind a backslash, a line is one step deeper than the one around it. */
+function filled(depths: number[], lines: readonly BlockLine[]): number[] {
+  const around = linesAround(lines);
+  return depths.map((depth, i) => (
+    Number.isNaN(depth) && i > 0 ? (depths[Math.max(0, around[i]!)] ?? 0) + 1 : depth
+  ));
 }
 
 /** How many UTF-16 units stand from a line's first character to the end before the next line of the block. */

@@ -4,7 +4,7 @@ import { depthAfter, whiteFor } from "./depth.js";
 import { whiteAt } from "./white.js";
 
 /** Signs that settle as soon as they are typed; others wait for what follows them. */
-const AT_ONCE = /^[.?:&|]$/;
+const AT_ONCE = /^(?:[.?:&|]|\?[?.])$/;
 /** Signs that may be the beginning of another one that settles nothing. */
 const WAITS = /^[-+]$/;
 const WORD = /^[\p{L}\p{N}_$]+/u;

@@ -11,9 +11,16 @@ const SAMPLE = 1 << 16;
 const ENOUGH = 24;
 
 const SPACE = 32;
+const STAR = 42;
 
 /** Where fewer blocks show a step, brackets are asked too. */
 const FEW = 6;
+
+/** In longer texts something else tells. */
+const SMALL = 1 << 12;
+
+/** Columns that are steps where nothing but a value below its assignment tells. */
+const USUAL: ReadonlySet<number> = new Set([2, 3, 4, 8]);
 
 /** How many lines must agree on a step. */
 const SEVERAL = 5;
@@ -61,6 +68,7 @@ export function inferStyle(
       sample,
     )
     // Where there is no nesting, the lines themselves tell, if several do.
+    ?? (tokens === undefined ? undefined : stepShown([], valueSteps(tokens(), except), sample))
     ?? (blocksOnly ? undefined : stepShown(lineSteps(sample, SEVERAL).found, [], sample))
     ?? stepShown(steps.odd, [], sample);
   if (size !== undefined) {
@@ -103,7 +111,7 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
         const first = start + inner.unitFrom(0);
         until = Math.max(until, first);
         const foreign = except !== undefined && first >= except.from && first < except.to;
-        if (!foreign && beginsLine(text, first)) {
+        if (!foreign && beginsLine(text, first) && !commentLine(text, from)) {
           const own = lineColumn(text, first, TAB);
           // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
           const line = inner.has(SequenceFlag.Open) ? from : start;
@@ -118,6 +126,14 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
   };
   look(outline, 0);
   return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
+}
+
+/** Whether the line of an offset begins with the end of a comment. */
+function commentLine(text: Source, offset: number): boolean {
+  let i = offset;
+  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
+  while (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9) i++;
+  return text.charCodeAt(i) === STAR;
 }
 
 function beginsLine(text: Source, offset: number): boolean {
@@ -162,6 +178,19 @@ function bracketSteps(tokens: TokenTable, except: Span | undefined): number[] {
     if (opens) steps.push(columnOf(t) - columnOf(t - 1));
   }
   return steps.filter((step) => step > 0);
+}
+
+/** How many columns deeper values stand than the lines before them that assign them. */
+function valueSteps(tokens: TokenTable, except: Span | undefined): number[] {
+  const steps: number[] = [];
+  const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
+  for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
+    if (!tokens.onNewLine(t) || tokens.isTrivia(t) || !/^=>?$/.test(tokens.textOf(t - 1))) continue;
+    if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to) continue;
+    const step = columnOf(t) - columnOf(t - 1);
+    if (USUAL.has(step)) steps.push(step);
+  }
+  return steps;
 }
 
 /**

@@ -39,15 +39,17 @@ function reenter(engine: Engine, language: Language, text: string, counter: Coun
     const document = engine.open({ uri: "replay:", languageId, text: above + before + rest });
     const hand = new Hand(document, style, above, before, i - 1);
     hand.enter();
-    let strays = hand.ask("\n");
+    hand.ask("\n");
     for (const character of toType(wanted.trimEnd(), hand.line)) {
       hand.type(character);
-      if (triggers.has(character) && hand.ask(character)) strays = true;
+      if (triggers.has(character)) hand.ask(character);
     }
     // What settles may come to stand on several lines.
-    const actual = `${hand.above}${hand.line}`.split("\n")[i] ?? "";
+    const came = `${hand.above}${hand.line}`.split("\n");
+    const actual = came[i] ?? "";
+    const stands = rows.slice(0, i).every((row, n) => row.trimEnd() === came[n]?.trimEnd());
     const [expected, got] = [indentOf(wanted), indentOf(actual)];
-    if (strays) counter.trespasses++;
+    if (!stands || !document.text.endsWith(rest)) counter.trespasses++;
     const untold =
       (byIndentation && got.length > expected.length) || opensComment(before, wanted, actual);
     if (got === expected || !untold)
