@@ -13,6 +13,8 @@ import { whiteOf } from "./white.js";
 const END = "*/";
 /** The same behind the leader that Enter brought. */
 const SPACED_END = "* /";
+/** The same typed out whole behind that leader. */
+const DOUBLE_END = /^\* \*+\/$/;
 /** What it reads once that was put together, and another slash follows. */
 const SPLIT_END = "*//";
 
@@ -34,7 +36,7 @@ export function brokenSign({ syntax: { tokens }, lines, offset }: Context, line:
 
 /** Whether a line so far is one that may end a block comment. */
 export const isCommentEnd = (head: string): boolean =>
-  head === END || head === SPACED_END || head === SPLIT_END;
+  head === END || head === SPACED_END || head === SPLIT_END || DOUBLE_END.test(head);
 
 /** Answers for a slash that ends a block comment, or that follows such an end. */
 export function endComment(
@@ -47,6 +49,12 @@ export function endComment(
     // The space that the leader brought gives way to the comment's end.
     const comment = around >= 0 && syntax.tokens.isTrivia(around);
     return comment ? [{ from: offset - 2, to: offset - 1, text: "", rule }] : [];
+  }
+  if (DOUBLE_END.test(head)) {
+    const end = tokenAround(syntax, offset - 1);
+    const from = offset - head.length;
+    const comment = end >= 0 && syntax.tokens.isTrivia(end) && syntax.tokens.start(end) < from;
+    return comment ? [{ from, to: from + 2, text: "", rule }] : [];
   }
   // It was no end: a line comment in the comment's text.
   if (head === SPLIT_END)

@@ -1,7 +1,7 @@
 import { SequenceFlag, type Sequence } from "../outline/sequence.js";
 import type { Source, Span } from "../outline/excerpt.js";
 import type { TokenTable } from "../syntax/tokens.js";
-import { lineColumn } from "../text/width.js";
+import { lineColumn, type Characters } from "../text/width.js";
 import type { Style } from "./style.js";
 
 /** How far into a text its line ends and tabs are counted; more would say the same. */
@@ -12,6 +12,8 @@ const ENOUGH = 24;
 
 const SPACE = 32;
 const STAR = 42;
+/** `|`, `?`, `:`, `&`. */
+const SIGNS: ReadonlySet<number> = new Set([124, 63, 58, 38]);
 
 /** Where fewer blocks show a step, brackets are asked too. */
 const FEW = 6;
@@ -111,11 +113,11 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
         const first = start + inner.unitFrom(0);
         until = Math.max(until, first);
         const foreign = except !== undefined && first >= except.from && first < except.to;
-        if (!foreign && beginsLine(text, first) && !commentLine(text, from)) {
+        if (!foreign && isLead(text, first) && first > 0 && !commentLine(text, from)) {
           const own = lineColumn(text, first, TAB);
           // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
           const line = inner.has(SequenceFlag.Open) ? from : start;
-          const outer = lineColumn(text, line, TAB);
+          const outer = openerColumn(text, line);
           const column = outer < own ? outer : lineColumn(text, from, TAB);
           const step = own - column;
           (column % step === 0 ? found : odd).push(step);
@@ -128,18 +130,28 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
   return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
 }
 
+/** The column from which what an opener holds is counted: its line's, or its own behind a sign as in `| {`. */
+function openerColumn(text: Characters, offset: number): number {
+  const column = lineColumn(text, offset, TAB);
+  let sign = offset - 1;
+  while (text.charCodeAt(sign) === SPACE) sign--;
+  if (!SIGNS.has(text.charCodeAt(sign))) return column;
+  return isLead(text, sign) ? column + offset - sign : column;
+}
+
+/** Whether nothing but white space stands before an offset on its line. */
+function isLead(text: Characters, offset: number): boolean {
+  let i = offset - 1;
+  while (i >= 0 && (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9)) i--;
+  return i < 0 || text.charCodeAt(i) === 10 || text.charCodeAt(i) === 13;
+}
+
 /** Whether the line of an offset begins with the end of a comment. */
 function commentLine(text: Source, offset: number): boolean {
   let i = offset;
   while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
   while (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9) i++;
   return text.charCodeAt(i) === STAR;
-}
-
-function beginsLine(text: Source, offset: number): boolean {
-  let i = offset - 1;
-  while (i >= 0 && (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9)) i--;
-  return i >= 0 && (text.charCodeAt(i) === 10 || text.charCodeAt(i) === 13);
 }
 
 /**
@@ -175,7 +187,7 @@ function bracketSteps(tokens: TokenTable, except: Span | undefined): number[] {
     if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
       continue;
     const opens = /[([{]$/.test(opener) || (opener === ">" && tokens.is(t, "<"));
-    if (opens) steps.push(columnOf(t) - columnOf(t - 1));
+    if (opens) steps.push(columnOf(t) - openerColumn(tokens.text, tokens.start(t - 1)));
   }
   return steps.filter((step) => step > 0);
 }

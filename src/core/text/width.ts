@@ -124,7 +124,7 @@ export function columnsBetween(text: string, from: number, to: number): number {
 }
 
 /** A text, or what holds one. */
-type Characters = Pick<string, "charCodeAt">;
+export type Characters = Pick<string, "charCodeAt">;
 
 /** The column that the white space in [from, to) reaches from column 0, tabs going to the next stop. */
 export function indentColumn(text: Characters, from: number, to: number, tabWidth: number): number {

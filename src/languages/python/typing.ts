@@ -76,6 +76,8 @@ const blocks: IndentedBlocks = {
       if (own >= least) continue;
       least = own;
       if (!opens.test(line.trim())) continue;
+      if (word === "finally" && /^else\b/.test(line.trim()) && !endsTry(lines, i, own, tabWidth))
+        continue;
       // A `case` goes on with another, but stands one step within its `match`.
       const wanted = word === "case" && /^match\b/.test(line.trim()) ? own + indentSize : own;
       // Where the word stands at the depth of one that it may go on with, it is left there.
@@ -129,6 +131,16 @@ function endsWithColon(tokens: TokenTable, t: number): boolean {
   for (let next = t + 1; next < tokens.count && !tokens.has(next, LOGICAL); next++)
     if (!tokens.isTrivia(next)) last = next;
   return (tokens.kind(last) as T) === T.Colon;
+}
+
+/** Whether the `else` on a line goes on with a `try`, and not with an `if` or a loop. */
+function endsTry(lines: readonly string[], i: number, column: number, tabWidth: number): boolean {
+  for (let above = i - 1; above >= 0; above--) {
+    const line = lines[above]!;
+    if (/^\s*(?:$|#|[)\]}])/.test(line) || lineColumn(line, line.length, tabWidth) > column) continue;
+    return /^(?:try|except)\b/.test(line.trim());
+  }
+  return false;
 }
 
 /** The columns of the lines that stand around the one that begins at token t, innermost first. */
