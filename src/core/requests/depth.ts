@@ -177,15 +177,17 @@ export function depthAt(
   const told = language.typing.blocks?.column(before, style, around);
   if (told !== undefined) return { column: told };
   // Before the closer of what is surely carried on, more is to come.
-  const carried = language.typing.carried?.test(before.trimEnd()) === true;
-  const depth = depthAfter(
-    language,
-    before,
-    carried && CLOSER.test(line) ? "" : line,
-    rests,
-    style,
-  );
+  const carried = CLOSER.test(line) && isCarried(context, before.trimEnd());
+  const depth = depthAfter(language, before, carried ? "" : line, rests, style);
   return siblingBelow(context, depth, around.rest) ?? depth;
+}
+
+/** Whether more is to come behind a text whose bracket closes next: behind an operator, or a comma in a row. */
+function isCarried({ language, syntax: { tokens } }: Context, before: string): boolean {
+  if (language.typing.carried?.test(before) === true) return true;
+  if (!before.endsWith(",")) return false;
+  const opener = bracketAround(tokens, tokens.lastAt(before.length - 1) + 1);
+  return opener >= 0 && !tokens.onNewLine(tokens.skipTrivia(opener + 1));
 }
 
 /** Where a sibling that stands below in another column than the layout's tells the line's. */
