@@ -67,7 +67,9 @@ export function benchDamaged() {
     const run = (text) => strokes(id, text, keys);
     run(units.join(""));
     const whole = run(units.join(""));
-    console.log(`\nKeystrokes in ${LINES} lines with something amiss, ${id} (p99 of the same file without: ${whole.toFixed(2)} ms)`);
+    console.log(
+      `\nKeystrokes in ${LINES} lines with something amiss, ${id} (p99 of the same file without: ${whole.toFixed(2)} ms)`,
+    );
     for (const [name, line] of Object.entries(variants)) {
       const cells = [0.5, 1].map((place) => {
         const parts = [...units];

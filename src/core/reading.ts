@@ -308,11 +308,12 @@ const seenThrough = (
 });
 
 /** What is held off of an excerpt, as places in it. */
-const heldIn = (excerpt: Excerpt, holds: readonly Hold[], length: number): Span[] =>
-  heldSpans(holds, length).map(
-    ({ from, to }) => ({ from: excerpt.place(from), to: excerpt.place(to) }),
-  );
+const heldIn = (excerpt: Excerpt, holds: readonly Hold[], length: number): Span[] => heldSpans(
+  holds,
+  length,
+).map(
+  ({ from, to }) => ({ from: excerpt.place(from), to: excerpt.place(to) }),
+);
 
 const sameCommands = (before: readonly Hold[], after: readonly Hold[]): boolean =>
-  before.length === after.length
-  && before.every(({ command }, i) => command === after[i]!.command);
+  before.length === after.length && before.every(({ command }, i) => command === after[i]!.command);

@@ -26,7 +26,10 @@ export async function openExample(name: string): Promise<Opened> {
   });
   const url = server.resolvedUrls!.local[0]!;
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  await context.grantPermissions(["clipboard-read", "clipboard-write"], { origin: new URL(url).origin });
+  await context.grantPermissions(
+    ["clipboard-read", "clipboard-write"],
+    { origin: new URL(url).origin },
+  );
   const page = await context.newPage();
   await page.goto(url);
   return {

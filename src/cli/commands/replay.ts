@@ -88,7 +88,11 @@ async function replay(paths: readonly string[], options: Options): Promise<void>
 async function scoreOf(engine: Engine, path: string): Promise<FileScore> {
   const language = engine.languageFor(path);
   if (language === undefined) throw new SourceError(path, "no language is known for its ending");
-  const { lines, undecided, ways }: Played = playFile(engine, language, (await readSource(path)).text);
+  const { lines, undecided, ways }: Played = playFile(
+    engine,
+    language,
+    (await readSource(path)).text,
+  );
   const tallies = [...ways];
   return {
     path,
@@ -119,7 +123,9 @@ function print(scores: readonly FileScore[], total: Score, show: number): void {
   const heads = COLUMNS.map(([column]) => column.padStart(10)).join("");
   console.log(pc.bold(`${"file".padEnd(NAME)}${"lines".padStart(7)}${heads}`));
   for (const score of scores)
-    console.log(row(score.path.length > NAME - 2 ? `…${score.path.slice(3 - NAME)}` : score.path, score));
+    console.log(
+      row(score.path.length > NAME - 2 ? `…${score.path.slice(3 - NAME)}` : score.path, score),
+    );
   console.log(pc.bold(row(counted(scores.length, "file"), total)));
   console.log(
     pc.dim(

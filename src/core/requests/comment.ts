@@ -4,7 +4,7 @@ import type { Change } from "../text/edits.js";
 import type { LineIndex } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import type { Context } from "./context.js";
-import { tokenAround } from "./depth.js";
+import { tokenAround } from "./places.js";
 import { ruleId } from "./rules.js";
 import { caretAfter, type Typed } from "./typed.js";
 import { whiteOf } from "./white.js";
@@ -104,13 +104,19 @@ export function continueComment(
   const alone =
     rest.trimEnd() === "*/" && text.slice(opener, lines.lineEnd(line - 1)).trimEnd().length <= 3;
   const own = rest.startsWith("*") && !rest.startsWith("*/");
-  const starred = alone
-    || isStarred(text, opener, previous, to)
-    || (own && text.slice(start, to) === stars);
+  const starred =
+    alone || isStarred(text, opener, previous, to) || (own && text.slice(start, to) === stars);
   // In front of a line that is there already: it keeps its column, and with stars the new one gets its own.
   const kept = previous === "" && rest !== "" && above + text.slice(start, to);
   if (kept !== false && rest.startsWith("*"))
-    pushChanges(changes, text, lines.lineStart(line - 1), lines.lineEnd(line - 1), `${stars}*`, rule);
+    pushChanges(
+      changes,
+      text,
+      lines.lineStart(line - 1),
+      lines.lineEnd(line - 1),
+      `${stars}*`,
+      rule,
+    );
   else if (from < lines.lineEnd(line - 1))
     changes.push({ from, to: lines.lineEnd(line - 1), text: "", rule });
   // A paragraph goes on below its last line; after an empty line the next begins.

@@ -5,15 +5,9 @@ import { pushChanges } from "../text/minimise.js";
 import { indentColumn, lineColumn } from "../text/width.js";
 import { brokenSign, continueComment } from "./comment.js";
 import type { Context } from "./context.js";
-import {
-  PLACEHOLDER,
-  WHOLE,
-  depthAfter,
-  depthAt,
-  tokenAround,
-  whiteFor,
-  type Depth,
-} from "./depth.js";
+import { type Depth } from "./columns.js";
+import { PLACEHOLDER, WHOLE, depthAfter, depthAt, whiteFor } from "./depth.js";
+import { tokenAround } from "./places.js";
 import { closerBehind } from "./pairs.js";
 import { continueProse } from "./prose.js";
 import { ruleId } from "./rules.js";

@@ -4,6 +4,9 @@ import { NONE } from "../syntax/tree.js";
 import { lineColumn } from "../text/width.js";
 import { bracketAround } from "./brackets.js";
 
+/** A sign before an opener that sets what it holds in. */
+const LEAD = /^[|?:&]$/;
+
 /**
  * The column of a line that goes on with a header's brackets: one more step where the header's body would
  * stand in the same column, as PEP 8 asks.
@@ -46,4 +49,27 @@ function headerAround({ typing, isUnit, sequence }: Language, { tree }: Syntax, 
     node = child !== NONE && tree.first(child) <= t ? child : NONE;
   }
   return header;
+}
+
+/**
+ * The column of an opener that stands behind a sign on its line, where what it holds hangs from it:
+ *
+ *     | {
+ *         seats: number;
+ *       }
+ */
+export function openerColumn(
+  { tokens }: Syntax,
+  { indentSize, tabWidth }: Style,
+  t: number,
+): number | undefined {
+  const opener = bracketAround(tokens, t);
+  if (opener < 1 || !LEAD.test(tokens.textOf(opener - 1)) || !tokens.onNewLine(opener - 1))
+    return undefined;
+  const line = lineColumn(tokens.text, tokens.start(opener), tabWidth);
+  const column = line + tokens.start(opener) - tokens.start(opener - 1);
+  const inner = opener + 1 < t && tokens.onNewLine(opener + 1)
+    ? lineColumn(tokens.text, tokens.start(opener + 1), tabWidth)
+    : -1;
+  return inner === column + indentSize && inner !== line + indentSize ? column : undefined;
 }

@@ -1,5 +1,5 @@
 import type { Context } from "./context.js";
-import { tokenAt } from "./depth.js";
+import { tokenAt } from "./places.js";
 
 const PAIRS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
 

@@ -1,26 +1,17 @@
-import type { Language, Syntax } from "../language.js";
 import type { Style } from "../style/style.js";
 import type { Change } from "../text/edits.js";
-import type { LineIndex } from "../text/lines.js";
 import type { LineSpan } from "../text/touched.js";
 import { indentColumn } from "../text/width.js";
 import { blockLines, blockTab, moveBlock, type BlockLine } from "./block.js";
-import { depthAfter, siblingBelow, type Depth, WHOLE } from "./depth.js";
+import { type Depth } from "./columns.js";
+import { depthAfter, WHOLE } from "./depth.js";
+import { siblingBelow } from "./siblings.js";
 import { ruleId } from "./rules.js";
+import type { Site } from "./site.js";
 import { formatLines } from "./selection.js";
 import { restep } from "./restep.js";
 import { shapeOf } from "./shape.js";
 import { whiteBeyond, whiteAt, whiteOf } from "./white.js";
-
-/** What a request for lines that were put somewhere looks at. */
-export interface Site {
-  readonly language: Language;
-  readonly syntax: Syntax;
-  readonly style: Style;
-  readonly lines: LineIndex;
-  /** Whether the brackets of the whole text do not add up. */
-  readonly torn: boolean;
-}
 
 /**
  * The changes for text that was pasted at [from, to). Text of several lines keeps its inner shape and

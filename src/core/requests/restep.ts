@@ -1,5 +1,5 @@
 import type { BlockLine } from "./block.js";
-import type { Site } from "./paste.js";
+import type { Site } from "./site.js";
 import type { Shape } from "./shape.js";
 
 /**

@@ -1,7 +1,7 @@
 import type { Language, Syntax } from "../language.js";
 import type { Style } from "../style/style.js";
 import type { BlockLine } from "./block.js";
-import { lineDepths } from "./depth.js";
+import { lineDepths } from "./columns.js";
 
 /** How a pasted block stands where it was copied. */
 export interface Shape {

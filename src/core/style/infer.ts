@@ -198,7 +198,8 @@ function valueSteps(tokens: TokenTable, except: Span | undefined): number[] {
   const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
   for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
     if (!tokens.onNewLine(t) || tokens.isTrivia(t) || !/^=>?$/.test(tokens.textOf(t - 1))) continue;
-    if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to) continue;
+    if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
+      continue;
     const step = columnOf(t) - columnOf(t - 1);
     if (USUAL.has(step)) steps.push(step);
   }

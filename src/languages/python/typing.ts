@@ -137,7 +137,8 @@ function endsWithColon(tokens: TokenTable, t: number): boolean {
 function endsTry(lines: readonly string[], i: number, column: number, tabWidth: number): boolean {
   for (let above = i - 1; above >= 0; above--) {
     const line = lines[above]!;
-    if (/^\s*(?:$|#|[)\]}])/.test(line) || lineColumn(line, line.length, tabWidth) > column) continue;
+    if (/^\s*(?:$|#|[)\]}])/.test(line) || lineColumn(line, line.length, tabWidth) > column)
+      continue;
     return /^(?:try|except)\b/.test(line.trim());
   }
   return false;

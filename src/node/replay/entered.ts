@@ -39,7 +39,9 @@ export function enterBefore(
     const within = entered(document, line, at, style);
     const halves = [row.slice(0, at).trimEnd(), row.slice(at).trim()];
     counter.note(
-      within[line] === halves[0] && within[line + 1]?.trim() === halves[1] && others(rows, within, line, 2)
+      within[line] === halves[0]
+        && within[line + 1]?.trim() === halves[1]
+        && others(rows, within, line, 2)
         ? undefined
         : { line, expected: row, actual: within.slice(line, line + 2).join("⏎") },
     );
@@ -71,7 +73,12 @@ function entered(
 }
 
 /** Whether all rows but `count` from `line` on stand as they stood. */
-const others = (before: readonly string[], after: readonly string[], line: number, count: number): boolean =>
+const others = (
+  before: readonly string[],
+  after: readonly string[],
+  line: number,
+  count: number,
+): boolean =>
   before.slice(0, line).every((row, i) => row === after[i])
   && before.slice(line + 1).every((row, i) => row === after[line + count + i]);
 

@@ -76,6 +76,6 @@ function resettle(engine: Engine, language: Language, text: string, counter: Cou
     const { edits } = document.formatOnType(lines.positionAt(end), character, document.style());
     document.update([...edits].reverse().map(({ range, newText }) => ({ range, text: newText })));
     counter.text(text, document.text);
-    if (document.text !== text) counter.trespasses++;
+    if (edits.some(({ range }) => range.start.line < line)) counter.trespasses++;
   }
 }

@@ -41,7 +41,12 @@ export function pasteRestepped(engine: Engine, language: Language, text: string)
         return white + " ".repeat(Math.max(0, rest + more)) + row.trimStart();
       });
       const lead = byIndentation ? base : "";
-      const pasted = [...rows.slice(0, first), lead + stepped[0]!, ...stepped.slice(1), ...rows.slice(last + 1)].join("\n");
+      const pasted = [
+        ...rows.slice(0, first),
+        lead + stepped[0]!,
+        ...stepped.slice(1),
+        ...rows.slice(last + 1),
+      ].join("\n");
       const start = { line: first, character: lead.length };
       const range = { start, end: { line: last + 1, character: 0 } };
       const whole = engine.open({ uri: "replay:", languageId, text: pasted });
@@ -73,7 +78,8 @@ function commentLines(language: Language, text: string, lines: LineIndex): Map<n
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.isTrivia(t)) continue;
     const opener = lines.lineAt(tokens.start(t));
-    for (let line = opener + 1; line <= lines.lineAt(tokens.end(t) - 1); line++) found.set(line, opener);
+    for (let line = opener + 1; line <= lines.lineAt(tokens.end(t) - 1); line++)
+      found.set(line, opener);
   }
   return found;
 }

@@ -23,7 +23,8 @@ export function settleContinued(sheet: Sheet, { indentSize, tabWidth }: Style): 
       first = t;
       good = undefined;
     }
-    if (t === first || (tokens.kind(t - 1) as T) !== T.Continuation || !tokens.onNewLine(t)) continue;
+    if (t === first || (tokens.kind(t - 1) as T) !== T.Continuation || !tokens.onNewLine(t))
+      continue;
     const base = columnOf(first);
     const deeper = columnOf(t) - base;
     const steps = HEADERS.has(tokens.kind(first)) ? 2 : 1;

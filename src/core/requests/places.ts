@@ -1,0 +1,16 @@
+import type { Syntax } from "../language.js";
+import { TokenFlag } from "../syntax/tokens.js";
+
+/** The token that begins at `offset`, or -1. */
+export function tokenAt({ tokens }: Syntax, offset: number): number {
+  const t = tokens.lastAt(offset);
+  return t >= 0 && tokens.start(t) === offset ? t : -1;
+}
+
+/** The token of several lines, or left open, within which `offset` stands; -1 for none. */
+export function tokenAround({ tokens }: Syntax, offset: number): number {
+  const t = tokens.lastAt(offset - 1);
+  if (t < 0) return -1;
+  const open = tokens.has(t, TokenFlag.Continues) && tokens.has(t, TokenFlag.MultiLine);
+  return offset < tokens.end(t) || (open && offset === tokens.end(t)) ? t : -1;
+}

@@ -1,0 +1,80 @@
+import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "../layout/sheet.js";
+import type { Style } from "../style/style.js";
+import { lineColumn } from "../text/width.js";
+import { addsUp } from "./brackets.js";
+import { depthsIn, type Depth } from "./columns.js";
+import type { Context } from "./context.js";
+import { demands } from "./document.js";
+import { whiteOf } from "./white.js";
+
+/** What begins a line that only goes on with one above. */
+const SIGN = /^[.?:&|+\-/%=^]/;
+/** What nothing goes on with. */
+const ENDS = /^[;{},]$/;
+/** What tells nothing of the line above: a closer, or the rest of a comment that lost its beginning. */
+const NO_SIBLING = /^(?:[)\]}*]|<\/|\/>)/;
+
+/** Where a sibling that stands below in another column than the layout's tells the line's. */
+export function siblingBelow(
+  { language, lines, syntax, style, offset, torn }: Omit<Context, "typed" | "touched">,
+  { column, white }: Depth,
+  rest: string,
+): Depth | undefined {
+  const { tokens } = syntax;
+  const line = lines.lineAt(offset);
+  const own = rest === "" ? -1 : tokens.lastAt(lines.lineEnd(line) - 1);
+  let t = tokens.lastAt(lines.lineEnd(line)) + 1;
+  if (own >= 0) while (t < tokens.count && !tokens.onNewLine(t)) t++;
+  if (
+    t >= tokens.count
+    || !tokens.onNewLine(t)
+    || NO_SIBLING.test(lines.slice(tokens.start(t), tokens.start(t) + 2))
+  )
+    return undefined;
+  const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
+  // What does not add up may go on below with what was taken from here.
+  if (stands === column || torn || !addsUp(tokens)) return undefined;
+  const sheet = demands(language, syntax, style);
+  const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
+  if (rest === "" && goesOn(sheet, t, stands, style)) return there;
+  // A word right behind a tag is text, or what a tag left that lost its beginning.
+  const text = tokens.textOf(t);
+  if (SIGN.test(text) || (tokens.is(t - 1, ">") && /^\w/.test(text))) return undefined;
+  if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
+  const [depth] = depthsIn(sheet, language, style, [t], false);
+  return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)
+    ? there
+    : undefined;
+}
+
+/** Whether the siblings after token t stand in its column: else it is the odd one, or goes on with what is missing. */
+function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Style): boolean {
+  const { tokens } = sheet;
+  let found = 0;
+  for (let next = t + 1; next < tokens.count && found < 8; next++) {
+    if (!tokens.onNewLine(next) || sheet.owner[next] !== sheet.owner[t]) continue;
+    if (
+      sheet.is(next, Mark.Out) || tokens.isTrivia(next) || sheet.demand[next] === Demand.AsWritten
+    ) continue;
+    if (lineColumn(tokens.text, tokens.start(next), tabWidth) !== column) return false;
+    found++;
+  }
+  return true;
+}
+
+/** Whether token t begins a line that goes on with a construct, deeper than that begins. */
+function goesOn(sheet: Sheet, t: number, column: number, style: Style): boolean {
+  const owner = sheet.owner[t]!;
+  const demand: Demand = sheet.demand[t]!;
+  if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block) || sheet.is(t, Mark.Out))
+    return false;
+  if (ENDS.test(sheet.tokens.textOf(t - 1))) return false;
+  if (demand !== Demand.Fold && demand !== Demand.Seam && demand !== Demand.Space) return false;
+  let outer = owner;
+  for (let f = owner; f !== ROOT && !sheet.frames.has(f, FrameFlag.Block | FrameFlag.Bracket);) {
+    outer = f;
+    f = sheet.frames.parent(f);
+  }
+  const begin = Math.max(0, sheet.frames.begin(outer) - 1);
+  return column > lineColumn(sheet.tokens.text, sheet.tokens.start(begin), style.tabWidth);
+}

@@ -1,0 +1,13 @@
+import type { Language, Syntax } from "../language.js";
+import type { Style } from "../style/style.js";
+import type { LineIndex } from "../text/lines.js";
+
+/** What a request for lines that were put somewhere looks at. */
+export interface Site {
+  readonly language: Language;
+  readonly syntax: Syntax;
+  readonly style: Style;
+  readonly lines: LineIndex;
+  /** Whether the brackets of the whole text do not add up. */
+  readonly torn: boolean;
+}
