@@ -1,3 +1,4 @@
+import { TokenFlag } from "../syntax/tokens.js";
 import { NONE, type Tree } from "../syntax/tree.js";
 import { lineEndsIn } from "./measure.js";
 import { Demand, type Sheet } from "./sheet.js";
@@ -56,7 +57,8 @@ export function layoutBlock(
       const first = previous === NONE && comments === t && startsLine;
       sheet.line(t, 0, first ? 0 : rules.most, rules.commentRule);
     } else {
-      sheet.set(t, Demand.Trailing, rules.commentRule);
+      const carries = tokens.has(t, TokenFlag.Continues);
+      sheet.set(t, carries ? Demand.AsWritten : Demand.Trailing, rules.commentRule);
     }
     t++;
   }

@@ -5,6 +5,7 @@ import { addsUp } from "./brackets.js";
 import { depthsIn, type Depth } from "./columns.js";
 import type { Context } from "./context.js";
 import { demands } from "./document.js";
+import type { Site } from "./site.js";
 import { whiteOf } from "./white.js";
 
 /** What begins a line that only goes on with one above. */
@@ -16,7 +17,7 @@ const NO_SIBLING = /^(?:[)\]}*]|<\/|\/>)/;
 
 /** Where a sibling that stands below in another column than the layout's tells the line's. */
 export function siblingBelow(
-  { language, lines, syntax, style, offset, torn }: Omit<Context, "typed" | "touched">,
+  { language, lines, syntax, style, offset, torn }: Pick<Context, keyof Site | "offset">,
   { column, white }: Depth,
   rest: string,
 ): Depth | undefined {

@@ -2,7 +2,7 @@ import type { Language, Syntax } from "../language.js";
 import type { Style } from "../style/style.js";
 import type { LineIndex } from "../text/lines.js";
 
-/** What a request for lines that were put somewhere looks at. */
+/** What every request that places lines looks at. */
 export interface Site {
   readonly language: Language;
   readonly syntax: Syntax;

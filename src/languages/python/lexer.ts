@@ -314,7 +314,8 @@ class Lexer {
       case 94: return this.assignable(T.Caret, start, 1);
       case 64: return this.assignable(T.At, start, 1);
       case 92:
-        if (next === 10 || next === 13) {
+        // At the very end a line end would make it one.
+        if (next === 10 || next === 13 || start + 1 === this.text.length) {
           return this.add(T.Continuation, start, start + 1, TokenFlag.Trivia | TokenFlag.Continues);
         }
     }
