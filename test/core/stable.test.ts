@@ -43,7 +43,10 @@ test("random texts are formatted once and for all", () => {
 });
 
 describe.each([
-  ...packageFiles("commander/lib", /^(?:option|help)\.js$/).map((file) => ["javascript", file] as const),
+  ...packageFiles("commander/lib", /^(?:option|help)\.js$/).map((file) => [
+    "javascript",
+    file,
+  ] as const),
   ...packageFiles("vite/types", /^importGlob\.d\.ts$/).map((file) => ["typescript", file] as const),
   ...libraryModules(12, 9_000).slice(0, 3).map((file) => ["python", file] as const),
 ])("%s, $name", (id, { text }) => {

@@ -33,7 +33,11 @@ test.each([
   ["lines taken out", [change([1, 0], [3, 0], "")], []],
   ["lines joined", [change([1, 8], [2, 0], "")], [1]],
   ["two places", [change([0, 0], [0, 1], "L"), change([3, 0], [3, 1], "L")], [0, 3]],
-  ["a place above another", [change([3, 0], [3, 1], "L"), change([1, 0], [1, 0], "x\ny\n")], [1, 2, 5]],
+  [
+    "a place above another",
+    [change([3, 0], [3, 1], "L"), change([1, 0], [1, 0], "x\ny\n")],
+    [1, 2, 5],
+  ],
   ["all of it", [{ text: "a\nb\n" }], [0, 1, 2]],
 ] as const)("%s", (_, changes, lines) => {
   const document = open("javascript", TEXT);
@@ -89,22 +93,28 @@ test("marks follow any changes as a list of lines would", () => {
     rows: fc.nat(4),
     marks: fc.boolean(),
   });
-  fc.assert(fc.property(fc.integer({ min: 1, max: 9 }), fc.array(step, { maxLength: 9 }), (count, steps) => {
-    let model: boolean[] = new Array<boolean>(count).fill(false);
-    const lines = new TouchedLines(count);
-    for (const { first: nth, reach, rows, marks } of steps) {
-      const first = nth % model.length;
-      const last = Math.min(model.length - 1, first + reach);
-      const put = Math.max(1, rows);
-      const had = model.slice(first, last + 1).some((mark) => mark);
-      model = [
-        ...model.slice(0, first),
-        ...new Array<boolean>(put).fill(had || marks),
-        ...model.slice(last + 1),
-      ];
-      const added = put - (last - first + 1);
-      lines.follow(first, last, added, marks ? { first, last: last + added } : undefined);
-      expect(model.map((_, line) => lines.has(line))).toEqual(model);
-    }
-  }));
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 9 }),
+      fc.array(step, { maxLength: 9 }),
+      (count, steps) => {
+        let model: boolean[] = new Array<boolean>(count).fill(false);
+        const lines = new TouchedLines(count);
+        for (const { first: nth, reach, rows, marks } of steps) {
+          const first = nth % model.length;
+          const last = Math.min(model.length - 1, first + reach);
+          const put = Math.max(1, rows);
+          const had = model.slice(first, last + 1).some((mark) => mark);
+          model = [
+            ...model.slice(0, first),
+            ...new Array<boolean>(put).fill(had || marks),
+            ...model.slice(last + 1),
+          ];
+          const added = put - (last - first + 1);
+          lines.follow(first, last, added, marks ? { first, last: last + added } : undefined);
+          expect(model.map((_, line) => lines.has(line))).toEqual(model);
+        }
+      },
+    ),
+  );
 });

@@ -73,6 +73,8 @@ export function updateOutline(
         before,
       };
     }
+    // What does not add up here does not a little further away.
+    if (update.syntax.torn && !byColumns) return undefined;
   }
   return undefined;
 }

@@ -22,12 +22,18 @@ export const WHOLE: readonly string[] = [""];
 export const whiteFor = ({ column, white }: Depth, before: string, style: Style): string =>
   white ?? whiteAt(before, column, style);
 
+/** A depth judged by what stands before it. */
+export interface DepthAfter extends Depth {
+  readonly parses: boolean;
+  readonly closer?: Depth | undefined;
+}
+
 /**
  * The depth of the line that begins at the end of `before`, judged by what stands before it only.
  *
  * @param line what is on the line so far, without indentation.
  * @param rests what may make a whole construct of it, the likeliest first.
- * @returns also whether the line parses so.
+ * @returns also whether the line parses so, and where what closes next would go on a line below.
  */
 export function depthAfter(
   language: Language,
@@ -35,7 +41,7 @@ export function depthAfter(
   line: string,
   rests: readonly string[],
   style: Style,
-): Depth & { readonly parses: boolean } {
+): DepthAfter {
   const { typing } = language;
   // Closing all that is open makes a whole text, which the layout knows how to indent.
   const closed = line === "" ? "" : typing.closers(before);
@@ -48,13 +54,15 @@ export function depthAfter(
     const after = closes ? closed : `${own}\n${typing.closers(before + own)}`;
     const read = readLine(language, before, after);
     if (read === undefined) continue;
-    const depth = lineDepths(language, read.syntax, style, [read.token])[0];
+    const below = closes ? -1 : tokenAt(read.syntax, before.length + own.length + 1);
+    const asked = below < 0 ? [read.token] : [read.token, below];
+    const [depth, closer] = lineDepths(language, read.syntax, style, asked);
     if (depth !== undefined && (read.parses || closes)) {
       const clear = depth.white === undefined
         ? clearOfBody(language, read.syntax, style, read.token, depth.column)
         : depth.column;
       const stands = closes ? openerColumn(read.syntax, style, read.token) : undefined;
-      return { ...depth, column: stands ?? clear, parses: true };
+      return { ...depth, column: stands ?? clear, closer, parses: true };
     }
     likely ??= depth;
     bracketed ??= bracketColumn(read.syntax.tokens, read.token, style);
@@ -72,14 +80,14 @@ export function depthAt(
   line: string,
   rests: readonly string[],
   around: Around,
-): Depth {
+): Depth & Pick<DepthAfter, "closer"> {
   const { language, style } = context;
   const told = language.typing.blocks?.column(before, style, around);
   if (told !== undefined) return { column: told };
   // Before the closer of what is surely carried on, more is to come.
   const carried = CLOSER.test(line) && isCarried(context, before.trimEnd());
   const depth = depthAfter(language, before, carried ? "" : line, rests, style);
-  return siblingBelow(context, depth, around.rest) ?? depth;
+  return { ...depth, ...siblingBelow(context, depth, around.rest) };
 }
 
 /** Whether more is to come behind a text whose bracket closes next: behind an operator, or a comma in a row. */

@@ -6,7 +6,7 @@ import { indentColumn, lineColumn } from "../text/width.js";
 import { brokenSign, continueComment } from "./comment.js";
 import type { Context } from "./context.js";
 import { type Depth } from "./columns.js";
-import { PLACEHOLDER, WHOLE, depthAfter, depthAt, whiteFor } from "./depth.js";
+import { WHOLE, depthAfter, depthAt, whiteFor } from "./depth.js";
 import { tokenAround } from "./places.js";
 import { closerBehind } from "./pairs.js";
 import { continueProse } from "./prose.js";
@@ -151,9 +151,13 @@ class Entered {
     const { changes, context, start, white, rest, rule } = this;
     const { style, lines } = context;
     const inner = rest.slice(0, closerAt).trimEnd();
-    const depth = depthAt(context, before, inner, WHOLE, { rest: inner });
+    const { language } = context;
+    const told = language.typing.blocks?.column(before, style, { rest: inner });
+    const depth = told === undefined
+      ? depthAfter(language, before, inner, WHOLE, style)
+      : { column: told, closer: undefined };
     const lead = this.standing(whiteFor(depth, before, style), depth.column);
-    const closer = this.closerDepth(before, rest.slice(closerAt));
+    const closer = depth.closer ?? this.closerDepth(before, rest.slice(closerAt));
     const ending = LINE_ENDS[style.endOfLine] + whiteFor(closer, before, style);
     const from = start + white.length;
     if (inner === "") {
@@ -165,13 +169,12 @@ class Entered {
     return { changes, caret: before.length + lead.length };
   }
 
-  /** The depth of what closes the pair, once something stands between. */
+  /** The depth of what closes the pair, where what stands between does not tell. */
   private closerDepth(before: string, rest: string): Depth {
     const { language, style } = this.context;
     const told = language.typing.blocks?.closerColumn?.(before, rest[0]!, style);
     if (told !== undefined) return { column: told };
     const closer = /^(?:[)\]}]|<\/[^>]*>)/.exec(rest)![0];
-    const depth = depthAfter(language, `${before}${PLACEHOLDER}\n`, closer, WHOLE, style);
-    return depth.parses ? depth : depthAfter(language, before, closer, WHOLE, style);
+    return depthAfter(language, before, closer, WHOLE, style);
   }
 }
