@@ -115,9 +115,10 @@ export class Document {
       const { from, to } = range === undefined
         ? { from: 0, to: this.lines.length }
         : this.offsets(range);
-      const place = Edited.place(this.lines, from, to, range);
+      const place = Edited.place(this.lines, from, to, text, range);
+      const own = this.edited.takes({ from, to, text });
       this.reading.change(from, to, text);
-      this.edited.note(place, text, this.lines.count);
+      this.edited.note(place, text, own, this.lines.count);
     }
     if (version !== undefined) this.currentVersion = version;
   }

@@ -3,18 +3,10 @@ import type { ChangeList } from "./text/changelist.js";
 import type { Lines, Range } from "./text/lines.js";
 import { TouchedLines, type LineSpan } from "./text/touched.js";
 
-/** Where a change lies, told before the text takes it. */
-export interface Place {
-  readonly from: number;
-  readonly to: number;
-  readonly lines: LineSpan;
+/** The lines that a change takes, told before the text takes it; `last` before `first` where it takes none. */
+export interface Place extends LineSpan {
   /** How many lines the text has. */
   readonly count: number;
-  /** Whether nothing but white space stands before it on its first line. */
-  readonly leads: boolean;
-  /** Whether it begins at the end of a line, and whether it ends at the beginning of one. */
-  readonly atEnd: boolean;
-  readonly toStart: boolean;
 }
 
 /** Signs that may be typed to have a line settle, so that they alone do not count as typing in it. */
@@ -38,41 +30,44 @@ export class Edited {
     this.typed = new TouchedLines(count);
   }
 
-  static place(lines: Lines, from: number, to: number, range: Range | undefined): Place {
+  /** Where [from, to) lies, which `text` replaces; without a range it is all of the text. */
+  static place(
+    lines: Lines,
+    from: number,
+    to: number,
+    text: string,
+    range: Range | undefined,
+  ): Place {
     const { count } = lines;
-    const first = range === undefined ? 0 : Math.max(0, Math.min(range.start.line, count - 1));
-    const last = range === undefined
-      ? count - 1
-      : Math.max(first, Math.min(range.end.line, count - 1));
-    const next = lines.charCodeAt(from);
-    const beyond = range !== undefined && range.start.line >= count;
-    const start = beyond ? from : from - (range?.start.character ?? 0);
-    return {
-      from,
-      to,
-      lines: { first, last },
-      count,
-      leads: from === 0 || lines.slice(Math.max(0, start), from).trim() === "",
-      atEnd: from === lines.length || next === 10 || next === 13,
-      toStart: last > first && (range?.end.character ?? 1) === 0,
-    };
+    const inside = (line: number): number => Math.max(0, Math.min(line, count - 1));
+    const first = range === undefined ? 0 : inside(range.start.line);
+    const last = range === undefined ? count - 1 : Math.max(first, inside(range.end.line));
+    // Lines that go or come whole leave those beside them as they are.
+    if (from === to && /^[\r\n]/.test(text)) {
+      const next = lines.charCodeAt(from);
+      if (from === lines.length || next === 10 || next === 13)
+        return { first: first + 1, last, count };
+    }
+    const toStart = last > first && range?.end.character === 0;
+    const whole = (toStart || from === to) && (/[\r\n]$/.test(text) || (text === "" && toStart));
+    const leads = whole && lines.slice(lines.lineStart(first), from).trim() === "";
+    return { first, last: leads ? last - 1 : last, count };
   }
 
-  /** Notes a change that the text has taken. `count`: how many lines it has now. */
-  note(
-    { from, to, lines, count: before, leads, atEnd, toStart }: Place,
-    text: string,
-    count: number,
-  ): void {
-    let { first, last } = lines;
+  /** Whether a change is one of an answer's own that comes back. */
+  takes(change: Parameters<Answered["takes"]>[0]): boolean {
+    return this.answered.some((answered) => answered.takes(change));
+  }
+
+  /**
+   * Notes a change that the text has taken.
+   *
+   * @param own whether it was an answer's.
+   * @param count how many lines the text has now.
+   */
+  note({ first, last, count: before }: Place, text: string, own: boolean, count: number): void {
     const added = count - before;
-    // Lines that went or came whole leave those beside them as they were.
-    if (from === to && atEnd && /^[\r\n]/.test(text)) first++;
-    else if (
-      leads && (toStart || from === to) && (/[\r\n]$/.test(text) || (text === "" && toStart))
-    )
-      last--;
-    if (this.answered.some((answered) => answered.takes({ from, to, text }))) {
+    if (own) {
       this.follow(first, last, added);
       if (this.answered.some(({ done }) => done)) this.settle();
       return;

@@ -11,11 +11,14 @@ export class Answered {
   /** By how much the changes that came back have lengthened the text, as a tree of sums. */
   private readonly sums: Int32Array;
   private left: number;
+  /** The change that came back last: mostly the next is one beside it. */
+  private last: number;
 
   constructor(private readonly changes: ChangeList) {
     this.taken = new Uint8Array(changes.length);
     this.sums = new Int32Array(changes.length + 1);
     this.left = changes.length;
+    this.last = changes.length;
   }
 
   /** Whether all have come back. */
@@ -24,8 +27,14 @@ export class Answered {
   }
 
   /** Takes one of the changes that comes back; false for any other change. */
-  takes({ from, to, text }: Omit<Change, "rule">): boolean {
-    const { changes, taken } = this;
+  takes(change: Omit<Change, "rule">): boolean {
+    const { last } = this;
+    return this.takesAt(last - 1, change) || this.takesAt(last + 1, change) || this.finds(change);
+  }
+
+  private finds(change: Omit<Change, "rule">): boolean {
+    const { changes } = this;
+    const { from } = change;
     let low = 0;
     let high = changes.length;
     while (low < high) {
@@ -33,17 +42,22 @@ export class Answered {
       if (changes.fromOf(middle) + this.shift(middle) < from) low = middle + 1;
       else high = middle;
     }
-    for (let i = low; i < changes.length; i++) {
-      const change = changes.at(i);
-      if (change.from + this.shift(i) !== from) return false;
-      if (taken[i] === 1 || change.text !== text || change.to - change.from !== to - from) continue;
-      taken[i] = 1;
-      this.left--;
-      for (let at = i + 1; at < this.sums.length; at += at & -at)
-        this.sums[at]! += text.length - (to - from);
-      return true;
-    }
+    for (let i = low; i < changes.length && changes.fromOf(i) + this.shift(i) === from; i++)
+      if (this.takesAt(i, change)) return true;
     return false;
+  }
+
+  private takesAt(i: number, { from, to, text }: Omit<Change, "rule">): boolean {
+    const { changes, taken, sums } = this;
+    if (i < 0 || i >= changes.length || taken[i] === 1) return false;
+    const known = changes.at(i);
+    const same = known.text === text && known.to - known.from === to - from;
+    if (!same || known.from + this.shift(i) !== from) return false;
+    taken[i] = 1;
+    this.left--;
+    this.last = i;
+    for (let at = i + 1; at < sums.length; at += at & -at) sums[at]! += text.length - (to - from);
+    return true;
   }
 
   /** By how much what has come back before change i moves it. */
