@@ -13,3 +13,15 @@ describe.each(subjects)("%s", (subject) => {
     expect(again).toEqual([]);
   });
 });
+
+/** Within a text what the editor puts in is part of it. */
+const isText = (name: string): boolean => /\bstring\b/.test(name);
+
+test.each(subjects)("%s: Enter where the editor has indented already", (subject) => {
+  for (const scenario of readScenarios(subject)) {
+    if (scenario.action !== "enter" || isText(scenario.name)) continue;
+    const { text, again } = play(scenario, true);
+    expect([scenario.name, text]).toEqual([scenario.name, scenario.after.replace(/\n$/, "")]);
+    expect(again).toEqual([]);
+  }
+});

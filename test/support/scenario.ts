@@ -49,12 +49,19 @@ export function readScenarios(subject: string): Scenario[] {
   });
 }
 
-/** What a scenario comes to, and the answers that its last request gives when it is asked again. */
-export function play(scenario: Scenario): { text: string; again: readonly TextEdit[] } {
+/**
+ * What a scenario comes to, and the answers that its last request gives when it is asked again.
+ *
+ * @param indents whether the editor itself copies a line's indentation on Enter, before anybody is asked.
+ */
+export function play(
+  scenario: Scenario,
+  indents = false,
+): { text: string; again: readonly TextEdit[] } {
   const [action, ...words] = scenario.action.split(" ");
   const [keys = "", style = {}] = optionsOf(words.join(" "));
   switch (action) {
-    case "enter": return typeInto(scenario, "\n", style);
+    case "enter": return typeInto(scenario, "\n", style, indents);
     case "type": return typeInto(scenario, keys.replaceAll("⏎", "\n").replaceAll("␣", " "), style);
     case "format": return asked(scenario, (document) => document.formatDocument().edits);
     case "paste": return asked(scenario, (document, range) => document.formatOnPaste(range).edits);
@@ -75,6 +82,7 @@ function typeInto(
   { languageId, before }: Scenario,
   keys: string,
   style: Partial<Style>,
+  indents = false,
 ): ReturnType<typeof play> {
   const at = before.indexOf(CARET);
   const text = before.replace(CARET, "");
@@ -83,9 +91,14 @@ function typeInto(
   let caret = LineIndex.of(text).positionAt(at);
   let again: readonly TextEdit[] = [];
   for (const key of keys) {
-    document.update([{ range: { start: caret, end: caret }, text: key }]);
+    const row = document.text.split("\n")[caret.line]!;
+    const lead = indents ? /^[ \t]*/.exec(row.slice(0, caret.character))![0] : "";
+    // Such an editor takes the blanks behind the caret away.
+    const behind = lead === "" ? 0 : /^[ \t]*/.exec(row.slice(caret.character))![0].length;
+    const end = { ...caret, character: caret.character + behind };
+    document.update([{ range: { start: caret, end }, text: key + lead }]);
     caret = key === "\n"
-      ? { line: caret.line + 1, character: 0 }
+      ? { line: caret.line + 1, character: lead.length }
       : { ...caret, character: caret.character + 1 };
     if (!triggers.has(key)) continue;
     const answer = document.formatOnType(caret, key, style);

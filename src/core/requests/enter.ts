@@ -103,16 +103,16 @@ class Entered {
     const { white } = this;
     if (left === "") return white;
     if (white === "" || white !== left) return left + white;
-    const { style } = this.context;
-    const both = indentColumn(left + white, 0, left.length + white.length, style.tabWidth);
-    const depth = depthAt(
-      this.context,
-      before,
-      this.rest,
-      WHOLE,
-      this.around(this.rest, undefined),
-    );
-    return depth.column === both ? left + white : white;
+    const { style, language } = this.context;
+    const column = (text: string): number => indentColumn(text, 0, text.length, style.tabWidth);
+    const { blocks } = language.typing;
+    if (language.sequence === undefined) return white;
+    // Where indentation makes blocks, what the editor has put in is right if a block stands there.
+    if (blocks?.column(before, style, { rest: this.rest }) !== undefined)
+      return blocks.nearest(before, column(white), style) === column(white) ? white : left + white;
+    const around = this.around(this.rest, undefined);
+    const depth = depthAt(this.context, before, this.rest, WHOLE, around);
+    return depth.column === column(left + white) ? left + white : white;
   }
 
   private around(rest: string, left: string | undefined): Around {
