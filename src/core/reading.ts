@@ -61,6 +61,8 @@ export class Reading {
   private outlined: Outlined | undefined;
   /** The outline before changes that reach too far, while it still tells what is around them. */
   private stale: Stale | undefined;
+  /** What was parsed last, and how. */
+  private read: { readonly byColumns: boolean; readonly syntax: Syntax } | undefined;
   private shown: Shown | undefined;
   /** What was shown when brackets last added up. */
   private whole: Partial<Style> | undefined;
@@ -270,9 +272,18 @@ export class Reading {
   }
 
   private get reader(): Required<Pick<Language, "parse" | "sequence">> | undefined {
-    const { parse, sequence } = this.language;
-    return sequence && { parse, sequence };
+    const { sequence } = this.language;
+    return sequence && { parse: this.parseOnce, sequence };
   }
+
+  /** Parses, and gives the same again for the same text: a change and the request after it read much alike. */
+  private readonly parseOnce = (text: string, byColumns = false): Syntax => {
+    const { read } = this;
+    if (read?.byColumns === byColumns && read.syntax.tokens.text === text) return read.syntax;
+    const syntax = this.language.parse(text, byColumns);
+    this.read = { byColumns, syntax };
+    return syntax;
+  };
 
   private get outline(): Outlined {
     if (this.outlined !== undefined) return this.outlined;

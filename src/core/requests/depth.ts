@@ -85,7 +85,9 @@ export function depthAt(
   const told = language.typing.blocks?.column(before, style, around);
   if (told !== undefined) return { column: told };
   // Before the closer of what is surely carried on, more is to come.
-  const carried = CLOSER.test(line) && isCarried(context, before.trimEnd());
+  const carried =
+    (CLOSER.test(line) && isCarried(context, before.trimEnd()))
+    || (line.startsWith(">") && /[<,]\s*$/.test(before));
   const depth = depthAfter(language, before, carried ? "" : line, rests, style);
   return { ...depth, ...siblingBelow(context, depth, around.rest) };
 }
