@@ -4,7 +4,7 @@ import type { Language } from "./language.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
 import { aroundCaret } from "./requests/caret.js";
-import { formatWhole, unsettledStretches } from "./requests/document.js";
+import { formatSettled, unsettledStretches } from "./requests/document.js";
 import { moveChanges, pasteChanges } from "./requests/paste.js";
 import { Remembered, reachesOver, type Whole } from "./requests/remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
@@ -283,7 +283,7 @@ export class Document {
       return known.whole;
     const { syntax } = this.reading;
     const whole = {
-      changes: formatWhole(this.language, syntax, style),
+      changes: formatSettled(this.language, syntax, style),
       unsettled: unsettledStretches(this.language, syntax),
     };
     this.remembered = new Remembered(key, whole);
@@ -301,7 +301,7 @@ export class Document {
         ({ from, to }) => ({ from: view.begins(from), to: view.begins(from) + to - from }),
       );
       if (reachesOver(unsettled, core)) return false;
-      const changes = formatWhole(this.language, syntax, style);
+      const changes = formatSettled(this.language, syntax, style);
       if (!known.settle(span, core, view.back(changes), unsettled)) return false;
     }
     return true;

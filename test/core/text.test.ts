@@ -8,6 +8,8 @@ import {
   type TextEdit,
 } from "oak-tide";
 import { format } from "../support/format.js";
+import { ChangeList } from "../../dist/core/text/changelist.js";
+import { compose } from "../../dist/core/text/compose.js";
 import { LineIndex } from "../../dist/core/text/lines.js";
 import { pushChanges } from "../../dist/core/text/minimise.js";
 import { applyChanges, type Change } from "../../dist/core/text/edits.js";
@@ -215,4 +217,30 @@ describe("columns", () => {
   ])("indentation %j with tab stops at %i reaches column %i", (value, tabWidth, column) => {
     expect(indentColumn(value, 0, value.length, tabWidth)).toBe(column);
   });
+});
+
+test("two lists of changes are one", () => {
+  const places = fc.array(
+    fc.tuple(fc.nat(4), fc.nat(3), fc.constantFrom("", "a", " ", "\n", "xy")),
+    { maxLength: 5 },
+  );
+  /** Sorted, disjoint changes of a text, a few characters apart. */
+  const changesOf = (whole: string, steps: readonly (readonly [number, number, string])[]) => {
+    const list = new ChangeList();
+    let at = 0;
+    for (const [gap, length, put] of steps) {
+      const from = at + gap;
+      const to = Math.min(whole.length, from + length);
+      if (from > whole.length) break;
+      list.push({ from, to, text: put, rule: "r" });
+      at = to + 1;
+    }
+    return list;
+  };
+  fc.assert(fc.property(fc.string({ maxLength: 16 }), places, places, (whole, one, two) => {
+    const first = changesOf(whole, one);
+    const between = first.appliedTo(whole);
+    const second = changesOf(between, two);
+    expect(compose(whole, first, second).appliedTo(whole)).toBe(second.appliedTo(between));
+  }));
 });

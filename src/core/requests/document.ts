@@ -5,7 +5,9 @@ import { Sheet } from "../layout/sheet.js";
 import { solve, type SolverOptions } from "../layout/solver.js";
 import { placeTrivia } from "../layout/trivia.js";
 import type { Style } from "../style/style.js";
+import { TokenFlag } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
+import { compose } from "../text/compose.js";
 import { applyHolds, holdsFile } from "./holds.js";
 
 /**
@@ -27,6 +29,34 @@ export function formatWhole(
     ...(part === undefined ? {} : { ...part, follows: true }),
   });
   return render(sheet, solution, style, language);
+}
+
+/** How often text that is not understood is laid out again at most. */
+const MOST_TURNS = 5;
+
+/**
+ * The changes that format a text for good. What was not understood may be once its lines end elsewhere, so
+ * where there is such text it is laid out again, until nothing is left to do.
+ */
+export function formatSettled(language: Language, syntax: Syntax, style: Style): ChangeList {
+  let changes = formatWhole(language, syntax, style);
+  if (!isDoubtful(language, syntax)) return changes;
+  const { text } = syntax.tokens;
+  for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
+    const again = language.parse(changes.appliedTo(text), syntax.torn && syntax.held !== undefined);
+    const more = formatWhole(language, again, style);
+    if (more.length === 0) break;
+    changes = compose(text, changes, more);
+  }
+  return changes;
+}
+
+/** Whether something of a text is not understood, or may swallow what follows it. */
+function isDoubtful({ unparsed }: Language, { tokens, tree, torn }: Syntax): boolean {
+  if (torn || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count) return true;
+  for (let node = 1; node <= tree.size; node++)
+    if (tree.kind(node) === unparsed && tree.end(node) > tree.first(node)) return true;
+  return false;
 }
 
 /** The demands on every gap of a text, comments placed, and what is held left alone. */

@@ -12,6 +12,7 @@ const ENOUGH = 24;
 
 const SPACE = 32;
 const STAR = 42;
+const BACKSLASH = 92;
 /** `|`, `?`, `:`, `&`. */
 const SIGNS: ReadonlySet<number> = new Set([124, 63, 58, 38]);
 
@@ -86,9 +87,11 @@ const indentedLines = (text: string): number => text.match(/^[ \t]+(?![ \t*])/gm
 
 function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   if (!text.includes("\r")) return text.includes("\n") ? "lf" : undefined;
-  const crlf = text.match(/\r\n/g)?.length ?? 0;
-  const lf = (text.match(/\n/g)?.length ?? 0) - crlf;
-  const cr = (text.match(/\r/g)?.length ?? 0) - crlf;
+  // Those of empty lines may go.
+  const ends = Array.from(text.matchAll(/[^\s][ \t]*(\r\n|\r|\n)/g), (match) => match[1]);
+  const all = ends.length > 0 ? ends : text.match(/\r\n|\r|\n/g) ?? [];
+  const count = (end: string): number => all.filter((one) => one === end).length;
+  const [crlf, lf, cr] = [count("\r\n"), count("\n"), count("\r")];
   return crlf >= lf && crlf >= cr ? "crlf" : lf >= cr ? "lf" : "cr";
 }
 
@@ -113,7 +116,7 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
         const first = start + inner.unitFrom(0);
         until = Math.max(until, first);
         const foreign = except !== undefined && first >= except.from && first < except.to;
-        if (!foreign && isLead(text, first) && first > 0 && !commentLine(text, from)) {
+        if (!foreign && startsLine(text, first) && !commentLine(text, from)) {
           const own = lineColumn(text, first, TAB);
           // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
           const line = inner.has(SequenceFlag.Open) ? from : start;
@@ -137,6 +140,13 @@ function openerColumn(text: Characters, offset: number): number {
   while (text.charCodeAt(sign) === SPACE) sign--;
   if (!SIGNS.has(text.charCodeAt(sign))) return column;
   return isLead(text, sign) ? column + offset - sign : column;
+}
+
+/** Whether a line begins at an offset, and none that a backslash carries on. */
+function startsLine(text: Characters, offset: number): boolean {
+  let i = offset - 1;
+  while (i >= 0 && text.charCodeAt(i) <= SPACE) i--;
+  return offset > 0 && isLead(text, offset) && text.charCodeAt(i) !== BACKSLASH;
 }
 
 /** Whether nothing but white space stands before an offset on its line. */
