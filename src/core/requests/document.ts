@@ -51,9 +51,13 @@ export function formatSettled(language: Language, syntax: Syntax, style: Style):
   return changes;
 }
 
-/** Whether something of a text is not understood, or may swallow what follows it. */
+/** In shorter texts a second look costs next to nothing. */
+const SHORT = 1 << 13;
+
+/** Whether something of a text is not understood, or may swallow what follows it; so of every short one. */
 function isDoubtful({ unparsed }: Language, { tokens, tree, torn }: Syntax): boolean {
-  if (torn || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count) return true;
+  if (torn || tokens.text.length < SHORT || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count)
+    return true;
   for (let node = 1; node <= tree.size; node++)
     if (tree.kind(node) === unparsed && tree.end(node) > tree.first(node)) return true;
   return false;
