@@ -1,5 +1,6 @@
 import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
+import { lastAtMost } from "../text/search.js";
 import { indentColumn } from "../text/width.js";
 import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
@@ -633,9 +634,8 @@ class Solver {
     const spaced = this.options.spaced?.has(g) === true;
     const gaps = this.standing.get(siblingKey(owner, spaced));
     if (gaps === undefined) return -1;
-    let i = 0;
-    while (i < gaps.length && gaps[i]! < g) i++;
-    if (i > 0) return gaps[i - 1]!;
+    const above = lastAtMost(gaps, g - 1);
+    if (above >= 0) return gaps[above]!;
     // Those below tell it only where they agree.
     const [first] = gaps as [number];
     const column = this.writtenColumn(first);

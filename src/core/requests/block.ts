@@ -74,6 +74,6 @@ export function moveBlock(
   return changes;
 }
 
-/** Every column of a style whose tabs are as wide as its steps. */
+/** How wide tabs count in a pasted text: where the file has steps of spaces, each is one step. */
 export const blockTab = (text: string, { indentStyle, indentSize, tabWidth }: Style): number =>
   indentStyle === "space" && /^\t/m.test(text) ? indentSize : tabWidth;

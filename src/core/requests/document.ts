@@ -55,12 +55,11 @@ export function formatSettled(language: Language, syntax: Syntax, style: Style):
 const SHORT = 1 << 13;
 
 /** Whether something of a text is not understood, or may swallow what follows it; so of every short one. */
-function isDoubtful({ unparsed }: Language, { tokens, tree, torn }: Syntax): boolean {
+function isDoubtful({ unparsed }: Language, syntax: Syntax): boolean {
+  const { tokens, torn } = syntax;
   if (torn || tokens.text.length < SHORT || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count)
     return true;
-  for (let node = 1; node <= tree.size; node++)
-    if (tree.kind(node) === unparsed && tree.end(node) > tree.first(node)) return true;
-  return false;
+  return unparsedStretches(syntax, unparsed).length > 0;
 }
 
 /** The demands on every gap of a text, comments placed, and what is held left alone. */

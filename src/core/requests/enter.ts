@@ -5,7 +5,7 @@ import { pushChanges } from "../text/minimise.js";
 import { indentColumn, lineColumn } from "../text/width.js";
 import { brokenSign, continueComment } from "./comment.js";
 import type { Context } from "./context.js";
-import { type Depth } from "./columns.js";
+import type { Depth } from "./columns.js";
 import { WHOLE, depthAfter, depthAt, whiteFor } from "./depth.js";
 import { tokenAround } from "./places.js";
 import { closerBehind } from "./pairs.js";
@@ -19,12 +19,10 @@ export function entered(context: Context): Typed {
   const { syntax, offset } = context;
   const inside = tokenAround(syntax, offset);
   if (inside < 0) return new Entered(context).answer();
-  const changes = syntax.tokens.isTrivia(inside)
-    ? continueComment(context, inside)
-    : context.language.typing.isProse?.(syntax, inside) === true
+  if (syntax.tokens.isTrivia(inside)) return continueComment(context, inside);
+  return context.language.typing.isProse?.(syntax, inside) === true
     ? continueProse(context, inside)
-    : [];
-  return Array.isArray(changes) ? { changes } : changes;
+    : { changes: [] };
 }
 
 class Entered {
@@ -86,7 +84,6 @@ class Entered {
       pushChanges(this.changes, text, from, from + own, word, ruleId(context.language, "line"));
       trimmed = word + trimmed.trimStart();
     }
-    // Behind a sign that carries on the line, or that swallows what follows, it may be text.
     if (row.trimEnd() !== row) {
       this.changes.push(
         { from: from + row.trimEnd().length, to, text: "", rule: this.rule },
@@ -101,8 +98,7 @@ class Entered {
    */
   private keptWhite(left: string, before: string): string {
     const { white } = this;
-    if (left === "") return white;
-    if (white === "" || white !== left) return left + white;
+    if (white !== left) return left + white;
     const { style, language } = this.context;
     const column = (text: string): number => indentColumn(text, 0, text.length, style.tabWidth);
     const { blocks } = language.typing;

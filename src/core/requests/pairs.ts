@@ -31,14 +31,15 @@ function braceBehind(
   const { tokens } = syntax;
   const first = tokenAt(syntax, opener);
   if (first < 0 || rest.startsWith("}")) return undefined;
-  const end = lines.lineEnd(lines.lineAt(offset));
+  const line = lines.lineAt(offset);
+  const end = lines.lineEnd(line);
+  const from = lines.text.indexOf(rest, lines.lineStart(line));
   let depth = 0;
   for (let t = first; t < tokens.count && tokens.start(t) < end; t++) {
     if (tokens.isTrivia(t)) continue;
     const token = tokens.textOf(t);
     if (token === "{" || token === "${") depth++;
-    else if (token === "}" && --depth === 0)
-      return tokens.start(t) - (end - rest.length - trailing(lines.text, end));
+    else if (token === "}" && --depth === 0) return tokens.start(t) - from;
   }
   return undefined;
 }
@@ -49,13 +50,6 @@ function plainBrace(rest: string): number | undefined {
   for (const { 0: sign, index } of rest.matchAll(/[{}]/g))
     if ((depth += sign === "{" ? 1 : -1) === 0) return index;
   return undefined;
-}
-
-/** How much white space stands before the end of a line. */
-function trailing(text: string, end: number): number {
-  let i = end;
-  while (i > 0 && (text[i - 1] === " " || text[i - 1] === "\t")) i--;
-  return end - i;
 }
 
 /** Where the tag stands that closes the one with which `before` ends. */

@@ -3,7 +3,7 @@ import type { Change } from "../text/edits.js";
 import type { LineSpan } from "../text/touched.js";
 import { indentColumn } from "../text/width.js";
 import { blockLines, blockTab, moveBlock, type BlockLine } from "./block.js";
-import { type Depth } from "./columns.js";
+import type { Depth } from "./columns.js";
 import { depthAfter, WHOLE } from "./depth.js";
 import { siblingBelow } from "./siblings.js";
 import { ruleId } from "./rules.js";

@@ -6,8 +6,11 @@ import type { LineSpan } from "../text/touched.js";
 import { formatWhole } from "./document.js";
 
 /** Whether a line lies in one of the spans. */
-export const insideOf = (spans: readonly LineSpan[]) => (line: number): boolean =>
-  spans.some(({ first, last }) => first <= line && line <= last);
+export function insideOf(spans: readonly LineSpan[]): (line: number) => boolean {
+  const inside = new Uint8Array(spans.reduce((most, { last }) => Math.max(most, last), -1) + 1);
+  for (const { first, last } of spans) inside.fill(1, first, last + 1);
+  return (line) => inside[line] === 1;
+}
 
 /**
  * The changes that format the lines `inside`: those of the whole document that lie in them,

@@ -87,6 +87,7 @@ const indentedLines = (text: string): number => text.match(/^[ \t]+(?![ \t*])/gm
 
 function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   if (!text.includes("\r")) return text.includes("\n") ? "lf" : undefined;
+  if (!/(?:^|[^\r])\n|\r(?!\n)/.test(text)) return "crlf";
   // Those of empty lines may go.
   const ends = Array.from(text.matchAll(/[^\s][ \t]*(\r\n|\r|\n)/g), (match) => match[1]);
   const all = ends.length > 0 ? ends : text.match(/\r\n|\r|\n/g) ?? [];

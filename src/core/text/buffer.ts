@@ -1,5 +1,6 @@
 import {
   LineIndex,
+  lineEndOf,
   positionIn,
   offsetIn,
   type Lines,
@@ -96,12 +97,7 @@ export class TextBuffer implements Lines {
   }
 
   lineEnd(line: number): number {
-    let end = this.lineStart(line + 1);
-    if (line + 1 < this.count) {
-      if (end > 0 && this.charCodeAt(end - 1) === 10) end--;
-      if (end > this.lineStart(line) && this.charCodeAt(end - 1) === 13) end--;
-    }
-    return end;
+    return lineEndOf(this, line);
   }
 
   lineAt(offset: number): number {

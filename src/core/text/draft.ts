@@ -1,6 +1,7 @@
 import { doubledInts } from "../syntax/arrays.js";
 import {
   LineIndex,
+  lineEndOf,
   offsetIn,
   positionIn,
   type Lines,
@@ -145,12 +146,7 @@ export class Draft implements Lines {
   }
 
   lineEnd(line: number): number {
-    let end = this.lineStart(line + 1);
-    if (line + 1 < this.count) {
-      if (end > 0 && this.charCodeAt(end - 1) === 10) end--;
-      if (end > this.lineStart(line) && this.charCodeAt(end - 1) === 13) end--;
-    }
-    return end;
+    return lineEndOf(this, line);
   }
 
   lineAt(offset: number): number {

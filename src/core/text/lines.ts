@@ -68,12 +68,7 @@ export class LineIndex implements Lines {
   }
 
   lineEnd(line: number): number {
-    let end = this.lineStart(line + 1);
-    if (line + 1 < this.count) {
-      if (end > 0 && this.text.charCodeAt(end - 1) === LF) end--;
-      if (end > this.lineStart(line) && this.text.charCodeAt(end - 1) === CR) end--;
-    }
-    return end;
+    return lineEndOf(this, line);
   }
 
   lineAt(offset: number): number {
@@ -99,6 +94,19 @@ export class LineIndex implements Lines {
   offsetAt(position: Position, encoding: PositionEncoding = "utf-16"): number {
     return offsetIn(this, position, encoding);
   }
+}
+
+/** The end of a line, before its line end. */
+export function lineEndOf(
+  lines: Pick<Lines, "count" | "lineStart" | "charCodeAt">,
+  line: number,
+): number {
+  let end = lines.lineStart(line + 1);
+  if (line + 1 < lines.count) {
+    if (end > 0 && lines.charCodeAt(end - 1) === LF) end--;
+    if (end > lines.lineStart(line) && lines.charCodeAt(end - 1) === CR) end--;
+  }
+  return end;
 }
 
 export function positionIn(

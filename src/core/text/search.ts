@@ -1,6 +1,6 @@
 /** The last place among the first `count` of sorted numbers that holds at most `value`, or -1. */
 export function lastAtMost(
-  numbers: Int32Array,
+  numbers: ArrayLike<number>,
   value: number,
   count = numbers.length,
 ): number {

@@ -2,6 +2,7 @@ import type { Document } from "../../core/document.js";
 import type { Language } from "../../core/language.js";
 import type { Style } from "../../core/style/style.js";
 import { LineIndex } from "../../core/text/lines.js";
+import { accept } from "./accept.js";
 import { linesInTokens } from "./stretches.js";
 import { Counter, type Tally } from "./tally.js";
 
@@ -60,7 +61,7 @@ function entered(
   const at = { line, character };
   document.update([{ range: { start: at, end: at }, text: "\n" }]);
   const { edits } = document.formatOnType({ line: line + 1, character: 0 }, "\n", style);
-  document.update([...edits].reverse().map(({ range, newText }) => ({ range, text: newText })));
+  accept(document, edits);
   const rows = document.text.split("\n");
   const added = rows.length - text.split("\n").length;
   const old = text.split("\n");

@@ -1,6 +1,7 @@
 import type { Engine } from "../../core/engine.js";
 import type { Language } from "../../core/language.js";
 import { LineIndex } from "../../core/text/lines.js";
+import { accept } from "./accept.js";
 import { Hand } from "./hand.js";
 import { linesInTokens } from "./stretches.js";
 import { Counter, type Tally } from "./tally.js";
@@ -74,7 +75,7 @@ function resettle(engine: Engine, language: Language, text: string, counter: Cou
     });
     document.update([{ range: { start, end: start }, text: character }]);
     const { edits } = document.formatOnType(lines.positionAt(end), character, document.style());
-    document.update([...edits].reverse().map(({ range, newText }) => ({ range, text: newText })));
+    accept(document, edits);
     counter.text(text, document.text);
     if (edits.some(({ range }) => range.start.line < line)) counter.trespasses++;
   }

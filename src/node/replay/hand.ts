@@ -1,6 +1,7 @@
 import type { Document } from "../../core/document.js";
 import type { Style } from "../../core/style/style.js";
 import { applyEdits, type TextEdit } from "../../core/text/edits.js";
+import { accept } from "./accept.js";
 
 /** Types into one line of a document, and keeps beside it what stands above and on the line. */
 export class Hand {
@@ -47,10 +48,7 @@ export class Hand {
       || edits.some(
         ({ range: { start } }) => start.line < this.number && !this.trims(start.line, edits),
       );
-    // From the last to the first, so that none moves what another speaks of.
-    this.document.update(
-      [...edits].reverse().map(({ range, newText }) => ({ range, text: newText })),
-    );
+    accept(this.document, edits);
     const after = applyEdits(this.above + this.line, edits);
     const at = after.lastIndexOf("\n") + 1;
     this.above = after.slice(0, at);
