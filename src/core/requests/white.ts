@@ -1,6 +1,6 @@
 import { indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
-import { indentColumn } from "../text/width.js";
+import { indentColumn, startOfLine } from "../text/width.js";
 
 /** Lines above that are looked at for white space to take over. */
 const REACH = 200;
@@ -14,7 +14,7 @@ export function whiteAt(before: string, column: number, style: Style): string {
   if (column <= 0) return "";
   let end = before.length;
   for (let i = 0; i < REACH && end > 0; i++) {
-    const start = lineStart(before, end - 1);
+    const start = startOfLine(before, end - 1);
     const white = /^[ \t]*(?![ \t\r\n*])/.exec(before.slice(start, end))?.[0];
     const own = white === undefined
       ? Infinity
@@ -34,14 +34,8 @@ export function whiteBeyond(white: string, columns: number, style: Style): strin
   return white + "\t".repeat(tabs) + " ".repeat(columns - tabs * style.indentSize);
 }
 
-function lineStart(text: string, end: number): number {
-  let i = end;
-  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
-  return i;
-}
-
 /** The white space with which the line begins that holds `offset`. */
 export function whiteOf(text: string, offset: number): string {
-  const start = lineStart(text, offset);
+  const start = startOfLine(text, offset);
   return /^[ \t]*/.exec(text.slice(start, start + 400))![0];
 }

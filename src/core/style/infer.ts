@@ -1,7 +1,7 @@
 import { SequenceFlag, type Sequence } from "../outline/sequence.js";
 import type { Source, Span } from "../outline/excerpt.js";
 import type { TokenTable } from "../syntax/tokens.js";
-import { lineColumn, type Characters } from "../text/width.js";
+import { lineColumn, startOfLine, type Characters } from "../text/width.js";
 import type { Style } from "./style.js";
 
 /** How far into a text its line ends and tabs are counted; more would say the same. */
@@ -159,8 +159,7 @@ function isLead(text: Characters, offset: number): boolean {
 
 /** Whether the line of an offset begins with the end of a comment. */
 function commentLine(text: Source, offset: number): boolean {
-  let i = offset;
-  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
+  let i = startOfLine(text, offset);
   while (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9) i++;
   return text.charCodeAt(i) === STAR;
 }

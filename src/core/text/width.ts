@@ -138,11 +138,16 @@ export function indentColumn(text: Characters, from: number, to: number, tabWidt
   return column;
 }
 
+/** Where the line begins that holds `offset`. */
+export function startOfLine(text: Characters, offset: number): number {
+  let i = offset;
+  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
+  return i;
+}
+
 /** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
 export function lineColumn(text: Characters, offset: number, tabWidth: number): number {
-  let start = offset;
-  while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13)
-    start--;
+  const start = startOfLine(text, offset);
   let end = start;
   while (text.charCodeAt(end) === 32 || text.charCodeAt(end) === 9) end++;
   return indentColumn(text, start, end, tabWidth);
