@@ -143,7 +143,7 @@ export class Document {
 
   /** Formats the whole text. `style` rules over the document's for this call. */
   formatDocument(style?: Partial<Style>): Answer {
-    const { changes, unsettled } = this.whole(this.style(style));
+    const { changes, unsettled } = this.whole(style);
     return this.answer(changes, unsettled, "all");
   }
 
@@ -274,7 +274,8 @@ export class Document {
 
   // Formatting the whole
 
-  private whole(style: Style): Whole {
+  private whole(call: Partial<Style> | undefined): Whole {
+    const style = this.style(call);
     const key = JSON.stringify(style);
     if (this.reading.waiting) this.remembered = undefined;
     this.reading.catchUp();
@@ -283,11 +284,20 @@ export class Document {
       return known.whole;
     const { syntax } = this.reading;
     const whole = {
-      changes: formatSettled(this.language, syntax, style),
+      changes: formatSettled(this.language, syntax, style, this.styleAfter(call)),
       unsettled: unsettledStretches(this.language, syntax),
     };
     this.remembered = new Remembered(key, whole);
     return whole;
+  }
+
+  /** Tells the style of a text that formatting left; undefined where more than formatting shows it. */
+  private styleAfter(call: Partial<Style> | undefined): ((text: string) => Style) | undefined {
+    if (this.lines.length > SMALL) return undefined;
+    return (text) => {
+      const reading = new Reading(this.language, LineIndex.of(text));
+      return this.resolved(call, reading.style());
+    };
   }
 
   /** Lays out again what has changed since; false where the whole text must be. */

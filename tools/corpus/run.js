@@ -10,19 +10,32 @@ import {
   wasteful,
 } from "./checks.js";
 import { change } from "./changes.js";
+import { languages } from "../../dist/index.js";
+import { cross } from "./cross/index.js";
 import { damage } from "./damage.js";
 import { judge, stopOracles } from "./oracles/index.js";
 import { unclose } from "./unclosed.js";
+import { repeat } from "./repeat.js";
 import { splittableLines } from "./overlong.js";
 import { scramble } from "./scramble.js";
 
 const argv = process.argv.slice(2);
+if (argv.includes("--repeat")) {
+  const at = argv.indexOf("--repeat");
+  const failed = repeat({
+    pairs: argv.includes("--pairs"),
+    only: argv[at + 1]?.replace(/^--.*/, "") || undefined,
+  });
+  process.exit(failed > 0 ? 1 : 0);
+}
 const flag = (name) => {
   const at = argv.indexOf(name);
   if (at < 0) return undefined;
   const [, value] = argv.splice(at, 2);
   return value;
 };
+const crossings = Number(flag("--cross") ?? 0);
+const seed = Number(flag("--seed") ?? 1);
 const most = Number(flag("--most") ?? Infinity);
 const damaged = Number(flag("--damage") ?? 0);
 const changes = Number(flag("--changes") ?? 0);
@@ -164,6 +177,25 @@ const fresh = () => ({
   statements: 0,
   moved: 0,
 });
+
+if (crossings > 0) {
+  let failed = 0;
+  for (const language of languages) {
+    const files = argv.flatMap((root) => [...walk(root)]).filter(
+      (path) => languageOf(path) === language,
+    );
+    if (files.length === 0) continue;
+    const { failures } = await cross({
+      language,
+      files: files.slice(0, most),
+      count: crossings,
+      seed,
+      most: verbose,
+    });
+    failed += failures.length;
+  }
+  process.exit(failed > 0 ? 1 : 0);
+}
 
 // An interrupted run still tells what it has found.
 let stopped = false;

@@ -123,7 +123,7 @@ export class Measure {
     const { sheet } = this;
     if (sheet.is(g, Mark.Slots | Mark.RemovedFlat)) return 1 - this.slot(g);
     const owner = sheet.owner[g]!;
-    if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.frames.begin(owner) === g)
+    if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g))
       return this.flatGap(g) + 1;
     return 0;
   }

@@ -114,6 +114,15 @@ export class Sheet {
     return this.current;
   }
 
+  /** Whether the brackets that a frame adds go into gap g: in front of what it holds, after comments. */
+  addsAt(f: number, g: number): boolean {
+    const begin = this.frames.begin(f);
+    if (g === begin) return true;
+    if (g < begin || this.tokens.skipTrivia(begin) !== g) return false;
+    for (let t = begin; t < g; t++) if (this.tokens.swallows(t)) return false;
+    return true;
+  }
+
   close(): void {
     this.current = this.frames.parent(this.current);
   }

@@ -484,7 +484,7 @@ class Solver {
       if (keeps && this.column + ahead <= this.limit && !this.rowKept(g)) {
         this.flat(g, flat);
       } else {
-        if (frames.has(owner, FrameFlag.Parens) && frames.begin(owner) === g) {
+        if (frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g)) {
           this.insert(g, flat > 0 ? " (" : "(");
           this.opened[owner] = 1;
         }

@@ -37,14 +37,23 @@ const MOST_TURNS = 5;
 /**
  * The changes that format a text for good. What was not understood may be once its lines end elsewhere, so
  * where there is such text it is laid out again, until nothing is left to do.
+ *
+ * @param styleOf the style that acts on a text which formatting has left: one that shows little may show
+ * another step then.
  */
-export function formatSettled(language: Language, syntax: Syntax, style: Style): ChangeList {
+export function formatSettled(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  styleOf?: (text: string) => Style,
+): ChangeList {
   let changes = formatWhole(language, syntax, style);
   if (!isDoubtful(language, syntax)) return changes;
   const { text } = syntax.tokens;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
-    const again = language.parse(changes.appliedTo(text), syntax.torn && syntax.held !== undefined);
-    const more = formatWhole(language, again, style);
+    const formatted = changes.appliedTo(text);
+    const again = language.parse(formatted, syntax.torn && syntax.held !== undefined);
+    const more = formatWhole(language, again, styleOf?.(formatted) ?? style);
     if (more.length === 0) break;
     changes = compose(text, changes, more);
   }

@@ -158,7 +158,7 @@ function isLead(text: Characters, offset: number): boolean {
 }
 
 /** Whether the line of an offset begins with the end of a comment. */
-function commentLine(text: Source, offset: number): boolean {
+function commentLine(text: Characters, offset: number): boolean {
   let i = startOfLine(text, offset);
   while (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9) i++;
   return text.charCodeAt(i) === STAR;
@@ -196,18 +196,23 @@ function bracketSteps(tokens: TokenTable, except: Span | undefined): number[] {
       continue;
     if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
       continue;
+    if (commentLine(tokens.text, tokens.start(t - 1))) continue;
     const opens = /[([{]$/.test(opener) || (opener === ">" && tokens.is(t, "<"));
     if (opens) steps.push(columnOf(t) - openerColumn(tokens.text, tokens.start(t - 1)));
   }
   return steps.filter((step) => step > 0);
 }
 
-/** How many columns deeper values stand than the lines before them that assign them. */
+/** What carries on the line before it. */
+const CARRIES_ON = /^(?:[?:.+*/%&|^-]|\?\.|&&|\|\||\?\?)$/;
+
+/** How many columns deeper values stand than the lines that assign them, and operators than those they carry on. */
 function valueSteps(tokens: TokenTable, except: Span | undefined): number[] {
   const steps: number[] = [];
   const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
   for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
-    if (!tokens.onNewLine(t) || tokens.isTrivia(t) || !/^=>?$/.test(tokens.textOf(t - 1))) continue;
+    if (!tokens.onNewLine(t) || tokens.isTrivia(t)) continue;
+    if (!/^=>?$/.test(tokens.textOf(t - 1)) && !CARRIES_ON.test(tokens.textOf(t))) continue;
     if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
       continue;
     const step = columnOf(t) - columnOf(t - 1);

@@ -141,13 +141,39 @@ export function indentColumn(text: Characters, from: number, to: number, tabWidt
 /** Where the line begins that holds `offset`. */
 export function startOfLine(text: Characters, offset: number): number {
   let i = offset;
-  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
+  while (i > 0 && !isLineEnd(text.charCodeAt(i - 1))) i--;
   return i;
 }
 
+/** Finds where lines begin, one offset after the other, in time that grows with the text however long its lines are. */
+export class LineStarts {
+  private start = 0;
+  /** No line ends between `start` and this offset. */
+  private seen = 0;
+
+  constructor(private readonly text: Characters) {}
+
+  /** Where the line begins that holds `offset`. */
+  of(offset: number): number {
+    if (offset >= this.start && offset <= this.seen) return this.start;
+    const known = offset > this.seen ? this.seen : 0;
+    let i = offset;
+    while (i > known && !isLineEnd(this.text.charCodeAt(i - 1))) i--;
+    if (i > known || known === 0) this.start = i;
+    this.seen = offset;
+    return this.start;
+  }
+}
+
+const isLineEnd = (c: number): boolean => c === 10 || c === 13;
+
 /** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
-export function lineColumn(text: Characters, offset: number, tabWidth: number): number {
-  const start = startOfLine(text, offset);
+export function lineColumn(
+  text: Characters,
+  offset: number,
+  tabWidth: number,
+  start = startOfLine(text, offset),
+): number {
   let end = start;
   while (text.charCodeAt(end) === 32 || text.charCodeAt(end) === 9) end++;
   return indentColumn(text, start, end, tabWidth);

@@ -71,7 +71,7 @@ export function lexJson(text: string): TokenTable {
       add(
         T.Comment,
         block,
-        TokenFlag.Trivia | (text.endsWith("*/", block) ? 0 : TokenFlag.Continues),
+        TokenFlag.Trivia | (block - at > 3 && text.endsWith("*/", block) ? 0 : TokenFlag.Continues),
       );
     } else {
       add(T.Unknown, at + 1, 0);

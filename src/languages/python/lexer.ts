@@ -323,10 +323,14 @@ class Lexer {
     this.add(T.Unknown, start, start + width);
   }
 
-  /** After `from` dots count one by one: `from ... import tides`. */
+  /** After a `from` that begins a statement dots count one by one: `from ... import tides`. */
   private inRelativeImport(): boolean {
-    const before = this.tokens.kind(this.tokens.count - 1);
-    return before === T.From || before === T.Dot;
+    const { tokens } = this;
+    let t = tokens.count - 1;
+    while (tokens.kind(t) === T.Dot) t--;
+    if (tokens.kind(t) !== T.From) return false;
+    const before: T = t === 0 ? T.Semicolon : tokens.kind(t - 1);
+    return tokens.onNewLine(t) || before === T.Semicolon || before === T.Colon;
   }
 
   /** An operator, or the assignment it makes with `=`. */

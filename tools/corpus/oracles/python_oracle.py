@@ -6,8 +6,10 @@ A request is {"before": text} or {"before": text, "after": text}; the answer is
 
 import ast
 import inspect
+import io
 import json
 import sys
+import tokenize
 import warnings
 
 warnings.simplefilter("ignore")
@@ -31,11 +33,86 @@ def tree(text):
                 and isinstance(first.value, ast.Constant)
                 and isinstance(first.value.value, str)
             ):
-                first.value.value = inspect.cleandoc(first.value.value)
+                # PEP 257 strips what stands at the ends of lines.
+                text = inspect.cleandoc(first.value.value)
+                first.value.value = "\n".join(
+                    line.rstrip() for line in text.split("\n")
+                ).rstrip()
     return root
 
 
+KINDS = (
+    (ast.expr, "expression"),
+    (ast.stmt, "statement"),
+    (ast.pattern, "pattern"),
+)
+
+
+def pieces(text):
+    """The pieces of a program as [kind, from, to], its whole statements and its tokens, in UTF-16 offsets."""
+    try:
+        root = ast.parse(text)
+        rows = list(tokenize.generate_tokens(io.StringIO(text).readline))
+    except (
+        SyntaxError,
+        ValueError,
+        RecursionError,
+        MemoryError,
+        tokenize.TokenError,
+    ):
+        return {}
+    lines = text.splitlines(keepends=True)
+    starts = [0]
+    for line in lines:
+        starts.append(starts[-1] + len(line.encode("utf-16-le")) // 2)
+
+    def place(line, column):
+        inside = lines[line - 1].encode()[:column].decode()
+        return starts[line - 1] + len(inside.encode("utf-16-le")) // 2
+
+    def span(node):
+        return [
+            place(node.lineno, node.col_offset),
+            place(node.end_lineno, node.end_col_offset),
+        ]
+
+    found = []
+    inside = set()
+    for node in ast.walk(root):
+        if isinstance(node, ast.JoinedStr):
+            inside.update(
+                id(part) for part in ast.walk(node) if part is not node
+            )
+    for node in ast.walk(root):
+        for cls, kind in KINDS:
+            if isinstance(node, cls) and id(node) not in inside:
+                found.append([kind, *span(node)])
+    skipped = (
+        tokenize.NL,
+        tokenize.NEWLINE,
+        tokenize.INDENT,
+        tokenize.DEDENT,
+        tokenize.ENDMARKER,
+        tokenize.COMMENT,
+    )
+    tokens = [
+        [
+            starts[row.start[0] - 1] + row.start[1],
+            starts[row.end[0] - 1] + row.end[1],
+        ]
+        for row in rows
+        if row.type not in skipped
+    ]
+    return {
+        "found": found,
+        "roots": [span(node) for node in root.body],
+        "tokens": tokens,
+    }
+
+
 def answer(request):
+    if "pieces" in request:
+        return pieces(request["pieces"])
     try:
         before = tree(request["before"])
     except (SyntaxError, ValueError, RecursionError, MemoryError):

@@ -114,6 +114,9 @@ export abstract class ExpressionLayout extends JsxLayout {
     this.run(node, (t, kind, _, child) => {
       const operator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
       if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
+      // On the line before it could begin types: `a < b` newline `< c >> (d)`.
+      if (kind === T.Less && this.tokens.onNewLine(t))
+        return this.sheet.line(t, 0, 0, R.Operator);
       return this.sheet.set(
         t,
         operator === this.breaksBefore ? Demand.Fold : Demand.Space,

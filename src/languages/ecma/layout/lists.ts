@@ -194,7 +194,11 @@ export abstract class ListLayout extends LayoutBase {
     }
   }
 
+  /** The lists that may not end with a comma though others of their kind may. */
+  protected readonly commaless = new Set<number>();
+
   private takesComma(node: number, kind: N, items: Items): boolean {
+    if (this.commaless.has(node)) return false;
     switch (kind) {
       case N.Paren: case N.TypeParen: case N.Condition: case N.ForHead: case N.Subscript:
       case N.TypeArguments: case N.Computed:
@@ -206,14 +210,9 @@ export abstract class ListLayout extends LayoutBase {
       case N.TypeParameters:
         // A comma may be what tells type parameters from a tag.
         return items.count > 1;
-      case N.Parameters: {
-        // A rest parameter is the last; an accessor takes no comma.
-        const before = this.tokens.skipTrivia(this.tree.first(node)) - 2;
-        return (
-          !this.isRest(items.last)
-          && !(before >= 0 && (this.tokens.is(before, "set") || this.tokens.is(before, "get")))
-        );
-      }
+      case N.Parameters:
+        // A rest parameter is the last.
+        return !this.isRest(items.last);
       case N.Array: case N.Object:
         // In a pattern nothing may follow the rest.
         return this.isValue || !this.isRest(items.last);

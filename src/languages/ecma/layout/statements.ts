@@ -72,7 +72,11 @@ export class EcmaLayout extends ExpressionLayout {
       case N.If: case N.For: case N.While: case N.DoWhile: case N.With: case N.Try: case N.Labelled: case N.Switch:
         this.control(node);
         return this.tree.kind(node) === N.DoWhile ? this.terminator(node) : true;
-      case N.Condition: case N.ForHead: case N.Specifiers: case N.EnumBody:
+      case N.ForHead:
+        this.heads.add(this.tree.child(node));
+        this.bracket(node);
+        return true;
+      case N.Condition: case N.Specifiers: case N.EnumBody:
         this.bracket(node);
         return true;
       case N.Case:
@@ -97,10 +101,11 @@ export class EcmaLayout extends ExpressionLayout {
         this.declarator(node);
         return this.terminator(node);
       case N.Import:
+        this.commaless.add(this.required(node));
         this.run(node, this.moduleRule);
         return this.terminator(node);
       case N.Export:
-        this.run(node, this.moduleRule);
+        this.members(node, this.moduleRule);
         return this.endsInDeclaration(node) ? true : this.terminator(node);
       case N.Specifier: case N.ImportAttributes:
         this.run(node, this.wordRule);
@@ -122,10 +127,9 @@ export class EcmaLayout extends ExpressionLayout {
     kind === T.Semicolon ? this.join(t, R.Terminator) : this.space(t, R.Keyword)
   );
 
-  private readonly moduleRule: Rule = (t, kind, _, child) => {
+  private readonly moduleRule: Rule = (t, kind) => {
     if (kind === T.Semicolon) return this.join(t, R.Terminator);
     if (kind === T.Comma) return this.join(t, R.Comma);
-    if (child !== NONE && this.tree.kind(child) === N.Decorator) return;
     this.space(t, R.Keyword);
   };
 
@@ -199,7 +203,8 @@ export class EcmaLayout extends ExpressionLayout {
     const { tokens, tree } = this;
     const kind: N = tree.kind(node);
     if (this.isBody(node)) return false;
-    if (next < tokens.count && this.guards(next)) return false;
+    if (next < tokens.count && (this.guards(next) || tokens.kind(next) === T.Semicolon))
+      return false;
     if (kind === N.Field || kind === N.Method) {
       // A word alone could be read as belonging to the next member.
       const after: T = tokens.kind(next);
@@ -486,11 +491,8 @@ export class EcmaLayout extends ExpressionLayout {
   // Declarations
 
   private variable(node: number): void {
-    const { tree, tokens } = this;
+    const { tree } = this;
     const several = tree.child(node) !== NONE && tree.next(tree.child(node)) !== NONE;
-    const inHead =
-      this.tokens.kind(tree.first(node) - 1) === T.LeftParen
-      && tokens.kind(tree.end(node) - 1) !== T.Semicolon;
     const rule: Rule = (t, kind, before) => {
       if (kind === T.Comma || kind === T.Semicolon)
         return this.join(t, kind === T.Comma ? R.Comma : R.Terminator);
@@ -505,8 +507,11 @@ export class EcmaLayout extends ExpressionLayout {
         () => this.run(node, rule),
       );
     else this.run(node, rule);
-    if (!inHead || tree.kind(node) !== N.Variable) this.terminator(node);
+    if (!this.heads.has(node)) this.terminator(node);
   }
+
+  /** What the heads of `for` begin with. */
+  private readonly heads = new Set<number>();
 
   /** Declarators that the author put on lines of their own stay there. */
   private declaratorsSplit(node: number): FrameFlag | 0 {
@@ -517,15 +522,23 @@ export class EcmaLayout extends ExpressionLayout {
     return 0;
   }
 
+  /** What `import a = require(…)` has in brackets, or `NONE`. */
+  private required(node: number): number {
+    const { tree } = this;
+    const value = tree.lastChild(node);
+    return this.kindOf(value) === N.Primary ? tree.lastChild(value) : NONE;
+  }
+
   protected functionLike(node: number): void {
+    this.commaless.add(this.accessorList(node));
+    const isFunction = this.hasFunction(node);
     this.members(node, (t, kind, before, child) => {
       switch (this.kindOf(child)) {
-        case N.Parameters:
-          return before === T.Function
-            || before === T.Star && this.tokens.kind(this.tree.first(node)) === T.Function
-            ? this.space(t, R.Keyword)
-            : this.join(t, R.Call);
-        case N.TypeParameters: case N.Annotation: return this.join(t, R.Type);
+        case N.Parameters: case N.TypeParameters: {
+          const unnamed = before === T.Function || (before === T.Star && isFunction);
+          return unnamed ? this.space(t, R.Keyword) : this.join(t, R.Call);
+        }
+        case N.Annotation: return this.join(t, R.Type);
         case N.Computed:
           return before === T.Star ? this.join(t, R.Member) : this.space(t, R.Member);
       }
@@ -534,16 +547,18 @@ export class EcmaLayout extends ExpressionLayout {
       if (kind === T.Star)
         return before === T.Function ? this.join(t, R.Keyword) : this.space(t, R.Keyword);
       if (before === T.Star)
-        return this.tokens.kind(this.tree.first(node)) === T.Function || this.hasFunction(node)
-          ? this.space(t, R.Keyword)
-          : this.join(t, R.Member);
+        return isFunction ? this.space(t, R.Keyword) : this.join(t, R.Member);
       this.space(t, R.Keyword);
     });
   }
 
+  /** Whether the word `function` begins a node, or stands behind its first. */
   private hasFunction(node: number): boolean {
+    const { tokens } = this;
     const first = this.tree.first(node);
-    return this.tokens.kind(this.tokens.skipTrivia(first + 1)) === T.Function;
+    return (
+      tokens.kind(first) === T.Function || tokens.kind(tokens.skipTrivia(first + 1)) === T.Function
+    );
   }
 
   protected classLike(node: number): void {

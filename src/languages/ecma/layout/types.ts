@@ -126,8 +126,29 @@ export abstract class TypeLayout extends ListLayout {
     this.sheet.close();
   }
 
+  /** The parameters of `get name()` or `set name(value)`, or `NONE`. */
+  protected accessorList(node: number): number {
+    const { tree, tokens } = this;
+    let word = -1;
+    let key = -1;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node);) {
+      const isChild = child !== NONE && t === tree.first(child);
+      if (isChild && tree.kind(child) === N.Parameters)
+        return word >= 0 && (tokens.is(word, "set") || tokens.is(word, "get")) ? child : NONE;
+      if (isChild || !tokens.isTrivia(t)) {
+        word = key;
+        key = t;
+      }
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    return NONE;
+  }
+
   /** A member of an interface or object type. */
   protected signature(node: number): void {
+    this.commaless.add(this.accessorList(node));
     this.run(node, (t, kind, before, child) => {
       const childKind = this.kindOf(child);
       if (kind === T.Question || before === T.Plus || before === T.Minus || before === T.Ellipsis)

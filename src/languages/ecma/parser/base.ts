@@ -1,12 +1,15 @@
 import type { Look } from "../../../core/language.js";
 import { DEPTH_LIMIT, Parser } from "../../../core/syntax/parser.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
-import { indentColumn, lineColumn } from "../../../core/text/width.js";
+import { LineStarts, indentColumn, lineColumn, startOfLine } from "../../../core/text/width.js";
 import { N, T, isWord, type Dialect } from "../kinds.js";
 import { Lexer } from "../lexer.js";
 
 /** Tab stops by which indentation is compared where brackets do not tell. */
 const TAB = 4;
+
+/** How many readings may be tried within each other. */
+const TRIES = 8;
 
 const CLOSER_OF: { readonly [kind: number]: T } = {
   [T.LeftParen]: T.RightParen,
@@ -40,6 +43,18 @@ const STATEMENTS: ReadonlySet<T> = new Set([
   T.While,
 ]);
 
+/** Readings of which a place allows several. */
+export const enum Reading {
+  Unmarked,
+  GenericArrow,
+  TypeAssertion,
+  CallTypes,
+  AsyncArrow,
+  ReturnType,
+  BranchReturnType,
+  Count,
+}
+
 /** Where the line of an opening bracket begins; -1 where indentation does not count. */
 export type Opener = number;
 
@@ -60,6 +75,11 @@ export abstract class EcmaBase extends Parser {
   protected head: Opener = -1;
   /** The lines that opened the brackets around, innermost last. */
   private readonly openers: Opener[] = [];
+  private readonly lineStarts: LineStarts;
+  /** How many readings are being tried, one within the other. */
+  private trying = 0;
+  /** Places at which a reading failed, each with the number of its reading. */
+  private readonly failed = new Set<number>();
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
   /** How many items of lists did not end where they should. */
@@ -79,6 +99,7 @@ export abstract class EcmaBase extends Parser {
     protected readonly doubtful: boolean,
   ) {
     super(lexer.tokens);
+    this.lineStarts = new LineStarts(lexer.text);
   }
 
   protected abstract assignment(): void;
@@ -153,8 +174,33 @@ export abstract class EcmaBase extends Parser {
 
   // Going back
 
-  /** Tries a rule; where it answers false, all is as before. It must not wrap nodes finished before. */
-  protected attempt(rule: () => boolean): boolean {
+  /**
+   * Tries a rule; where it answers false, all is as before. It must not wrap nodes finished before.
+   *
+   * @param reading which of its readings this is. Where one failed it is not tried again, and few are tried
+   * within each other: time would grow by the power of their depth.
+   */
+  protected attempt(rule: () => boolean, reading = Reading.Unmarked): boolean {
+    if (reading === Reading.Unmarked) return this.tried(rule);
+    const first = this.at;
+    if (this.trying === TRIES || this.failed.has(this.placeOf(first, reading))) return false;
+    this.trying++;
+    const done = this.tried(rule);
+    this.trying--;
+    if (!done) this.fail(first, reading);
+    return done;
+  }
+
+  /** Notes that what begins at token t cannot be read so. */
+  protected fail(t: number, reading: Reading): void {
+    this.failed.add(this.placeOf(t, reading));
+  }
+
+  private placeOf(t: number, reading: Reading): number {
+    return this.tokens.start(t) * Reading.Count + reading;
+  }
+
+  private tried(rule: () => boolean): boolean {
     const lexer = this.lexer.mark();
     const tree = this.tree.mark();
     const { at, kind, taken, lineBefore, missing, tears, cut, depth } = this;
@@ -205,7 +251,7 @@ export abstract class EcmaBase extends Parser {
   }
 
   /** Takes what is left up to a closer that was opened before, as one node. */
-  private opaque(): void {
+  protected opaque(): void {
     const first = this.at;
     let open = 0;
     while (this.kind !== T.End) {
@@ -268,7 +314,9 @@ export abstract class EcmaBase extends Parser {
 
   /** The column at which the line begins that holds token t; -1 where indentation does not count. */
   protected lineOf(t: number): number {
-    return this.doubtful ? lineColumn(this.tokens.text, this.tokens.start(t), TAB) : -1;
+    if (!this.doubtful) return -1;
+    const start = this.tokens.start(t);
+    return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
   }
 
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
@@ -357,10 +405,7 @@ export abstract class EcmaBase extends Parser {
   protected columnOf(t: number): number {
     const { text } = this.tokens;
     const end = this.tokens.start(t);
-    let start = end;
-    while (start > 0 && text.charCodeAt(start - 1) !== 10 && text.charCodeAt(start - 1) !== 13)
-      start--;
-    return indentColumn(text, start, end, TAB);
+    return indentColumn(text, startOfLine(text, end), end, TAB);
   }
 
   /**

@@ -1,4 +1,6 @@
 import { N, T, isWord } from "../kinds.js";
+import { DEPTH_LIMIT } from "../../../core/syntax/parser.js";
+import { Reading } from "./base.js";
 import { JsxParser } from "./jsx.js";
 
 /** How tightly the operators between two operands bind; 0 for what is none. */
@@ -24,7 +26,7 @@ export abstract class ExpressionParser extends JsxParser {
   protected inGenerator = false;
   protected inFunction = false;
 
-  protected abstract functionExpression(first: number): void;
+  protected abstract functionExpression(first: number, isAsync: boolean): void;
   protected abstract functionBody(isAsync: boolean, generator: boolean): void;
   protected abstract classLike(kind: N, first: number): void;
   protected abstract decorators(): void;
@@ -169,16 +171,13 @@ export abstract class ExpressionParser extends JsxParser {
   private binary(least: number): void {
     const first = this.at;
     this.unary();
-    for (;;) {
-      if (
-        this.kind === T.Name
-        && least <= RELATIONAL
-        && this.dialect.types
-        && !this.lineBefore
-        && (this.isName("as") || this.isName("satisfies"))
-      ) {
-        this.next();
-        if (!this.eat(T.Const)) this.type();
+    for (let wraps = 0;; wraps++) {
+      if (this.depth + wraps >= DEPTH_LIMIT) return this.opaque();
+      if (least <= RELATIONAL && this.atAs()) {
+        do {
+          this.next();
+          if (!this.eat(T.Const)) this.type();
+        } while (this.atAs());
         this.finish(N.As, first);
         continue;
       }
@@ -190,6 +189,15 @@ export abstract class ExpressionParser extends JsxParser {
       } while (this.level() === level);
       this.finish(N.Binary, first);
     }
+  }
+
+  private atAs(): boolean {
+    return (
+      this.kind === T.Name
+      && this.dialect.types
+      && !this.lineBefore
+      && (this.isName("as") || this.isName("satisfies"))
+    );
   }
 
   /** The level of the binary operator that stands here, or 0. */
@@ -244,7 +252,9 @@ export abstract class ExpressionParser extends JsxParser {
       case T.Name: case T.Number: case T.String: case T.New: case T.Function: case T.Import:
       case T.Class: case T.Template:
         return true;
-      case T.LeftParen: case T.LeftBracket: case T.TemplateHead: case T.LeftBrace:
+      case T.LeftParen: case T.LeftBracket: case T.TemplateHead: case T.LeftBrace: case T.Regex:
+      case T.Slash: case T.Plus: case T.Minus: case T.PlusPlus: case T.MinusMinus: case T.Bang:
+      case T.Tilde: case T.Typeof: case T.Void: case T.Delete: case T.Less: case T.At:
         return !this.inFunction;
       default:
         return false;
@@ -256,11 +266,13 @@ export abstract class ExpressionParser extends JsxParser {
     const first = this.at;
     if (this.genericArrow()) return true;
     return this.attempt(() => {
-      this.typeArguments();
-      this.unary();
+      this.nested(() => {
+        this.typeArguments();
+        this.unary();
+      });
       this.finish(N.TypeAssertion, first);
       return true;
-    });
+    }, Reading.TypeAssertion);
   }
 
   private genericArrow(): boolean {
@@ -270,7 +282,9 @@ export abstract class ExpressionParser extends JsxParser {
       return this.arrowHead();
     };
     if (!this.marksTypeParameters())
-      return !this.dialect.jsx && this.attempt(head) && this.arrowAfter(first);
+      return (
+        !this.dialect.jsx && this.attempt(head, Reading.GenericArrow) && this.arrowAfter(first)
+      );
     // Nothing else begins so, even where what follows does not parse.
     if (head()) return this.arrowAfter(first);
     this.missing = true;
@@ -420,16 +434,7 @@ export abstract class ExpressionParser extends JsxParser {
             || this.kind === T.QuestionDot
           );
       }
-    });
-  }
-
-  /** Whether no space is around a token, as around the brackets of types. */
-  private standsClose(t: number): boolean {
-    const { tokens } = this;
-    return (
-      tokens.end(t - 1) === tokens.start(t)
-      && (t + 1 === tokens.count || tokens.end(t) === tokens.start(t + 1))
-    );
+    }, Reading.CallTypes);
   }
 
   private isBinary(): boolean {
@@ -491,7 +496,7 @@ export abstract class ExpressionParser extends JsxParser {
         this.finish(N.Object, first);
         return true;
       case T.Function:
-        this.functionExpression(first);
+        this.functionExpression(first, false);
         return true;
       case T.Class:
         this.classLike(N.ClassExpression, first);
@@ -547,7 +552,7 @@ export abstract class ExpressionParser extends JsxParser {
       return this.attempt(() => {
         this.next();
         if (this.lineBefore) return false;
-        this.functionExpression(first);
+        this.functionExpression(first, true);
         return true;
       });
     }
@@ -556,7 +561,7 @@ export abstract class ExpressionParser extends JsxParser {
         this.next();
         this.typeParameters();
         return this.arrowHead() && this.arrowAfter(first);
-      });
+      }, Reading.AsyncArrow);
     }
     if (after !== T.Name) return false;
     return this.attempt(() => {
@@ -596,10 +601,10 @@ export abstract class ExpressionParser extends JsxParser {
         if (!head()) return false;
         this.arrowBody(isAsync);
         return this.kind === T.Colon;
-      });
+      }, Reading.BranchReturnType);
       if (!whole) return false;
     } else {
-      if (!this.attempt(head)) return false;
+      if (!this.attempt(head, Reading.ReturnType)) return false;
       this.arrowBody(isAsync);
     }
     this.tree.setKind(list, N.Parameters);

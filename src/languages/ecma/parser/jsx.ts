@@ -2,6 +2,8 @@ import { N, T, isWord } from "../kinds.js";
 import { TypeParser } from "./types.js";
 
 const SLASH = 47;
+const QUOTE = 34;
+const APOSTROPHE = 39;
 
 /** Elements in the code, after the JSX specification. */
 export abstract class JsxParser extends TypeParser {
@@ -94,14 +96,20 @@ export abstract class JsxParser extends TypeParser {
 
   private jsxValue(): void {
     switch (this.kind) {
-      case T.String:
-        this.reread(this.lexer.asJsxString);
+      case T.String: case T.Unknown:
+        // Other strings may hold no line end, so that this one was read as none.
+        if (this.atQuote()) this.reread(this.lexer.asJsxString);
         this.missing ||= this.is(T.Unknown);
         return this.next();
       case T.LeftBrace: return void this.jsxExpression(false);
       case T.Less: return void this.jsxElement(false);
       default: this.missing = true;
     }
+  }
+
+  private atQuote(): boolean {
+    const c = this.tokens.text.charCodeAt(this.tokens.start(this.at));
+    return c === QUOTE || c === APOSTROPHE;
   }
 
   /** Answers whether the end of the expression is known, be it by its brace or by indentation. */

@@ -5,14 +5,13 @@ import { ExpressionParser } from "./expressions.js";
 export abstract class MemberParser extends ExpressionParser {
   // Functions
 
-  protected functionExpression(first: number): void {
-    this.functionRest();
+  protected functionExpression(first: number, isAsync: boolean): void {
+    this.functionRest(isAsync);
     this.finish(N.FunctionExpression, first);
   }
 
-  /** From `async` or `function` to the end of the body; false where there is only a signature. */
-  protected functionRest(): boolean {
-    const isAsync = this.eatName("async");
+  /** From `function` to the end of the body; false where there is only a signature. */
+  protected functionRest(isAsync: boolean): boolean {
     this.next();
     const generator = this.eat(T.Star);
     this.eatWord();
@@ -170,7 +169,7 @@ export abstract class MemberParser extends ExpressionParser {
     if (this.kind === T.Extends) {
       const heritage = this.at;
       this.next();
-      this.primary();
+      this.nested(() => this.primary());
       if (this.dialect.types && this.atLess()) this.typeArguments();
       this.finish(N.Heritage, heritage);
     }
@@ -184,8 +183,11 @@ export abstract class MemberParser extends ExpressionParser {
   protected heritage(word: "implements" | "extends"): void {
     const first = this.at;
     if (!(word === "extends" ? this.eat(T.Extends) : this.eatName(word))) return;
-    do this.type();
-    while (this.eat(T.Comma));
+    do {
+      this.type();
+      // They may stand on the next line here.
+      if (this.atLess()) this.typeArguments();
+    } while (this.eat(T.Comma));
     this.finish(N.Heritage, first);
   }
 
@@ -251,7 +253,7 @@ export abstract class MemberParser extends ExpressionParser {
     while (this.kind === T.At) {
       const first = this.at;
       this.next();
-      this.primary();
+      this.nested(() => this.primary());
       this.finish(N.Decorator, first);
     }
   }

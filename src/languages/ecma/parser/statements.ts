@@ -287,7 +287,7 @@ class StatementParser extends MemberParser {
         if (!isWord(after) || after === T.In || after === T.Instanceof || afterWord === "as")
           return false;
         this.next();
-        this.statementHere(opener);
+        this.nested(() => this.statementHere(opener));
         this.finish(N.Declared, first);
         return true;
       default:
@@ -323,7 +323,7 @@ class StatementParser extends MemberParser {
   }
 
   private functionStatement(first: number, opener: number): void {
-    if (this.functionRest()) this.finish(N.Function, first);
+    if (this.functionRest(this.eatName("async"))) this.finish(N.Function, first);
     else this.terminated(N.Function, first, opener);
   }
 
@@ -662,7 +662,7 @@ class StatementParser extends MemberParser {
       this.eatWord();
       return this.terminated(N.Export, first, opener);
     }
-    this.statementHere(opener);
+    this.nested(() => this.statementHere(opener));
     this.finish(N.Export, first);
   }
 

@@ -1,5 +1,8 @@
 import { N, T, isWord } from "../kinds.js";
-import { EcmaBase } from "./base.js";
+import { EcmaBase, Reading } from "./base.js";
+
+/** Values that are types, and can be no parameter's name. */
+const LITERALS: ReadonlySet<string> = new Set(["true", "false", "null"]);
 
 /** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
 export abstract class TypeParser extends EcmaBase {
@@ -219,6 +222,7 @@ export abstract class TypeParser extends EcmaBase {
         || kind === T.LeftBrace
         || kind === T.LeftBracket
       );
+    if (kind !== T.Name || LITERALS.has(tokens.textOf(begin))) return false;
     switch (tokens.kind(tokens.skipTrivia(begin + 1)) as T) {
       case T.Colon: case T.Comma: case T.Question: case T.Assign: case T.RightParen: return true;
       default: return false;
@@ -413,12 +417,25 @@ export abstract class TypeParser extends EcmaBase {
   }
 
   protected typeArguments(): void {
-    this.typeList(N.TypeArguments, () => this.type());
+    const first = this.at;
+    const closed = this.typeList(N.TypeArguments, () => this.type());
+    if (!closed && !this.standsClose(first)) this.fail(first, Reading.CallTypes);
   }
 
-  private typeList(kind: N, item: () => void): void {
+  private typeList(kind: N, item: () => void): boolean {
     const first = this.at;
-    this.withConditional(() => this.list(T.Greater, item));
+    let closed = false;
+    this.withConditional(() => (closed = this.list(T.Greater, item)));
     this.finish(kind, first);
+    return closed;
+  }
+
+  /** Whether no space is around a token, as around the brackets of types. */
+  protected standsClose(t: number): boolean {
+    const { tokens } = this;
+    return (
+      tokens.end(t - 1) === tokens.start(t)
+      && (t + 1 === tokens.count || tokens.end(t) === tokens.start(t + 1))
+    );
   }
 }

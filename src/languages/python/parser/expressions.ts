@@ -139,10 +139,13 @@ export abstract class ExpressionParser extends Parser {
 
   protected yieldExpression(): void {
     const first = this.at;
+    if (this.depth >= DEPTH_LIMIT) return this.opaque();
+    this.depth++;
     this.next();
     if (this.eat(T.From)) this.expression();
     else if (this.startsExpression() || this.kind === T.Star) this.expressions();
     this.finish(N.Yield, first);
+    this.depth--;
   }
 
   // Expressions

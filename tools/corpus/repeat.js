@@ -1,0 +1,97 @@
+import { createEngine, languages } from "../../dist/index.js";
+import { format, tokenRow, firstDifference } from "./checks.js";
+import { LineIndex } from "../../dist/core/text/lines.js";
+import { PIECES } from "./pieces.js";
+
+/** How often a piece is repeated: n, 2n and 4n times. */
+const COUNT = 2000;
+/** The same for two tokens in turn, of which there are thousands. */
+const PAIR_COUNT = 500;
+/** Growth from n to 4n that still counts as in proportion, and the milliseconds below which none is seen. */
+const GROWTH = 10;
+const FLOOR = 150;
+/** A good statement behind what is repeated. */
+const STATEMENT = {
+  python: "\n\nberth = tide + 1\n",
+  json: "",
+  jsonc: "",
+  default: "\n\nconst berth = tide + 1;\n",
+};
+
+const engine = createEngine();
+
+/**
+ * Repeats every token and every short construct of the languages: nothing may throw, no token may change,
+ * and time must grow with the text, for the whole text and for a key typed in its middle.
+ */
+export function repeat({ pairs = false, only, show = 20 }) {
+  let failed = 0;
+  let tried = 0;
+  const fail = (language, piece, detail) => {
+    if (++failed <= show) console.log(`  ${language.name} ${JSON.stringify(piece)}: ${detail}`);
+  };
+  for (const language of languages.filter(({ name }) => only === undefined || name === only)) {
+    const { tokens, constructs } = PIECES[language.name] ?? {};
+    if (tokens === undefined) continue;
+    const singles = [...tokens, ...constructs];
+    const twos = pairs ? tokens.flatMap((a) => tokens.map((b) => a + b)) : [];
+    const began = performance.now();
+    for (const [pieces, count] of [[singles, COUNT], [twos, PAIR_COUNT]]) {
+      for (const piece of pieces) {
+        tried++;
+        for (const tail of ["", STATEMENT[language.name] ?? STATEMENT.default])
+          tryPiece(language, piece, tail, count, (detail) => fail(language, piece, detail));
+      }
+    }
+    const seconds = ((performance.now() - began) / 1000).toFixed(1);
+    console.log(`${language.name}: ${singles.length + twos.length} pieces, ${seconds} s`);
+  }
+  console.log(`${tried} pieces repeated, ${failed} failed`);
+  return failed;
+}
+
+function tryPiece(language, piece, tail, count, fail) {
+  let least;
+  for (const times of [count, 2 * count, 4 * count]) {
+    const text = piece.repeat(times) + tail;
+    let took;
+    try {
+      took = { whole: timeWhole(language, text, fail), key: timeKey(language, text) };
+    } catch (error) {
+      return fail(`threw at ${times}: ${String(error).slice(0, 80)}`);
+    }
+    least ??= took;
+    if (times < 4 * count) continue;
+    for (const what of ["whole", "key"]) {
+      const growth = took[what] / Math.max(least[what], FLOOR / GROWTH);
+      if (growth > GROWTH)
+        fail(
+          `${what}: ${least[what].toFixed(0)} ms at ${count}, ${took[what].toFixed(0)} ms at ${times}`,
+        );
+    }
+  }
+}
+
+function timeWhole(language, text, fail) {
+  const began = performance.now();
+  const formatted = format(language, text).text;
+  const took = performance.now() - began;
+  if (text.length < 20_000) {
+    const difference = firstDifference(tokenRow(language, text), tokenRow(language, formatted));
+    if (difference !== undefined) fail(`tokens: ${difference}`);
+  }
+  return took;
+}
+
+function timeKey(language, text) {
+  const document = engine.open({ uri: "repeat:", languageId: language.ids[0], text });
+  document.formatOnType({ line: 0, character: 0 }, "\n");
+  const middle = text.length >> 1;
+  const { line, character } = LineIndex.of(text).positionAt(middle);
+  const began = performance.now();
+  document.update([
+    { range: { start: { line, character }, end: { line, character } }, text: ";" },
+  ]);
+  document.formatOnType({ line, character: character + 1 }, ";");
+  return performance.now() - began;
+}
