@@ -18,9 +18,10 @@ test("the packed package runs elsewhere: library, command line, server entry", (
   ) as { filename: string; files: { path: string }[] }[];
   const { filename, files } = packed[0]!;
   expect(
-    files.map(({ path }) => path).filter(
-      (path) => !/^(dist\/|package\.json$|README\.md$|LICENSE$|CHANGELOG\.md$)/.test(path),
-    ),
+    files.map(({ path }) => path)
+      .filter(
+        (path) => !/^(dist\/|package\.json$|README\.md$|LICENSE$|CHANGELOG\.md$)/.test(path),
+      ),
   ).toEqual([]);
   run("tar", ["xzf", filename], elsewhere);
   symlinkSync(join(root, "node_modules"), join(elsewhere, "package", "node_modules"));

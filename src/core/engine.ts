@@ -63,16 +63,21 @@ export function createEngine(options: EngineOptions): Engine {
       const name = fileName.slice(
         Math.max(fileName.lastIndexOf("/"), fileName.lastIndexOf("\\")) + 1,
       );
-      return (
+      const found =
         options.languages.find((language) => language.fileNames.includes(name))
-        ?? options.languages.find(
-          (language) => language.extensions.some((ending) => name.toLowerCase().endsWith(ending)),
-        )
-      );
+        ?? options.languages.find((language) => hasEnding(language, name));
+      return found ?? options.languages.map((one) => variantFor(one, name)).find(Boolean);
     },
     open(opened) {
-      const language = known(opened.languageId);
+      const base = known(opened.languageId);
+      const language = variantFor(base, opened.uri) ?? base;
       return new Document(language, opened, options.style, options.positionEncoding ?? "utf-16");
     },
   };
 }
+
+const hasEnding = (language: Language, name: string): boolean =>
+  language.extensions.some((ending) => name.toLowerCase().endsWith(ending));
+
+const variantFor = (language: Language, name: string): Language | undefined =>
+  language.variants?.find((variant) => hasEnding(variant, name));

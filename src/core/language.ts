@@ -95,6 +95,8 @@ export interface Language {
   readonly extensions: readonly string[];
   /** File names that it serves whatever their ending. */
   readonly fileNames: readonly string[];
+  /** What is read in its place for files with other endings, as a stub is for a module. */
+  readonly variants?: readonly Language[];
   /** Where its style differs from the base. */
   readonly defaults: Partial<Style>;
   /** Names of its rules; a demand names one by its place here. */

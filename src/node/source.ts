@@ -101,7 +101,8 @@ function reasonOf(error: unknown): string {
   const code = (error as { code?: string }).code;
   switch (code) {
     case "ENOENT": return "there is no such file";
-    case "EACCES": case "EPERM":
+    case "EACCES":
+    case "EPERM":
       return "access is not allowed; check the rights of the file and its folder";
     case "EISDIR": return "it is a folder";
     case "EROFS": return "the file system is read-only";

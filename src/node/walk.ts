@@ -13,7 +13,8 @@ const SKIPPED = new Set(["node_modules", "__pycache__"]);
  * @returns paths, and an error for each path that does not exist.
  */
 export function findSources(paths: readonly string[], accepts: (path: string) => boolean): (
-  string | SourceError
+  | string
+  | SourceError
 )[] {
   const found: (string | SourceError)[] = [];
   const seen = new Set<string>();

@@ -333,7 +333,8 @@ function sail() {
     `
 const depth = (
   pier: Pier,
-): | number
+):
+  | number
   | undefined => {
   return pier.depth;
 ;

@@ -106,7 +106,8 @@ describe("control", () => {
         case "high":
           open();
           break;
-        case "low": case "slack": {
+        case "low":
+        case "slack": {
           wait();
         }
         default: stop();
@@ -120,7 +121,8 @@ describe("control", () => {
       `, `
       switch (a) {
         case 1: return b;
-        case 2: case 3: return c;
+        case 2:
+        case 3: return c;
       }
       `],
     ["try", `

@@ -62,10 +62,11 @@ describe("types", () => {
       type B<T>=T extends readonly string[]?ElementOfTheList<T>:T extends Record<string,infer V>?ValuesOfTheRecord<V>:never
       `, `
       type A<T> = T extends string ? "s" : T extends (infer U extends number)[] ? U : never;
-      type B<T> =
-        T extends readonly string[]
-          ? ElementOfTheList<T>
-          : T extends Record<string, infer V> ? ValuesOfTheRecord<V> : never;
+      type B<T> = T extends readonly string[]
+        ? ElementOfTheList<T>
+        : T extends Record<string, infer V>
+        ? ValuesOfTheRecord<V>
+        : never;
       `],
     ["tuples and operators", `
       type A=[a:string,b?:number,...c:D[]]
@@ -80,7 +81,7 @@ describe("types", () => {
       type Kind='north pier'|'south pier'|'mill landing'|'old quay'|'ferry house'|'departure board'|'tide table'
       `, `
       type Kind =
-        "north pier"
+        | "north pier"
         | "south pier"
         | "mill landing"
         | "old quay"

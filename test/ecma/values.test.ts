@@ -129,10 +129,10 @@ function f(
 class Ferry extends Vessel<CargoOfGullhaven, PassengersOfGullhaven> implements Moored, Insured, Inspected { a = 1 }
 `,
     `
-class Ferry extends Vessel<
-  CargoOfGullhaven,
-  PassengersOfGullhaven
-> implements Moored, Insured, Inspected {
+class Ferry
+  extends Vessel<CargoOfGullhaven, PassengersOfGullhaven>
+  implements Moored, Insured, Inspected
+{
   a = 1;
 }
 `,

@@ -210,8 +210,14 @@ describe("brackets", () => {
       y=[a+
       b]
       `, `
-      x = (first_departure + crossing_time)
-      y = [a + b]
+      x = (
+         first_departure
+         + crossing_time
+      )
+      y = [
+         a
+         + b,
+      ]
       `],
     ["chains as written", `
       q=(db.query(Tide)

@@ -256,15 +256,15 @@ describe("lines", () => {
           lines"""
       `],
     ["what backslashes carry on stands whole steps in", `
-      x = a + \\
+      del a, \\
           b
-      assert fare, \\
-        "none"
+      global fare, \\
+        tide
       `, `
-      x = a + \\
+      del a, \\
           b
-      assert fare, \\
-          "none"
+      global fare, \\
+          tide
       `],
     ["indentation", `
       if a:

@@ -21,8 +21,9 @@ export function packageFiles(folder: string, wanted: RegExp, step = 1, most = 40
     }
   };
   walk(folder);
-  return found.filter((_, i) => i % step === 0).map((name) => ({
-    name,
-    text: readFileSync(join(root, name), "utf8"),
-  }));
+  return found.filter((_, i) => i % step === 0)
+    .map((name) => ({
+      name,
+      text: readFileSync(join(root, name), "utf8"),
+    }));
 }

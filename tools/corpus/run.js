@@ -12,6 +12,7 @@ import {
 import { change } from "./changes.js";
 import { languages } from "../../dist/index.js";
 import { cross } from "./cross/index.js";
+import { churn } from "./churn.js";
 import { damage } from "./damage.js";
 import { judge, stopOracles } from "./oracles/index.js";
 import { unclose } from "./unclosed.js";
@@ -34,6 +35,8 @@ const flag = (name) => {
   const [, value] = argv.splice(at, 2);
   return value;
 };
+const churning = argv.includes("--churn") && argv.splice(argv.indexOf("--churn"), 1).length > 0;
+const styleFile = flag("--style-file");
 const crossings = Number(flag("--cross") ?? 0);
 const seed = Number(flag("--seed") ?? 1);
 const most = Number(flag("--most") ?? Infinity);
@@ -178,12 +181,25 @@ const fresh = () => ({
   moved: 0,
 });
 
+if (churning) {
+  const given = JSON.parse(styleFile === undefined ? "{}" : readFileSync(styleFile, "utf8"));
+  for (const root of argv) {
+    const files = [...walk(root)]
+      .filter((path) => languageOf(path) !== undefined && !/\.json$|\.d\.[cm]?ts$/.test(path))
+      .slice(0, most)
+      .map((path) => ({ path, text: readFileSync(path, "utf8") }));
+    churn(root, files, { ...style, ...given }, Number(verbose));
+  }
+  process.exit(0);
+}
+
 if (crossings > 0) {
   let failed = 0;
   for (const language of languages) {
-    const files = argv.flatMap((root) => [...walk(root)]).filter(
-      (path) => languageOf(path) === language,
-    );
+    const files = argv.flatMap((root) => [...walk(root)])
+      .filter(
+        (path) => languageOf(path) === language,
+      );
     if (files.length === 0) continue;
     const { failures } = await cross({
       language,

@@ -7,6 +7,8 @@ import { Demand, type Sheet } from "./sheet.js";
 export interface BlockRules {
   /** Least and most blank lines between two children; `previous` is `NONE` for the first. */
   blanks(previous: number, child: number): readonly [least: number, most: number];
+  /** Whether a child is parted by blank lines from what follows it, a comment that opens a section too. */
+  parts?(previous: number): boolean;
   /** Most blank lines around comments. */
   readonly most: number;
   /** States the demands inside a child. */
@@ -79,6 +81,17 @@ function before(
   }
   let head = t;
   while (comments >= 0 && head > comments && lineEndsIn(sheet.tokens, head) < 2) head--;
+  if (comments >= 0 && head > comments && rules.parts?.(previous) === true) {
+    // What they need stands before a comment of its own, unless it belongs to what is above it.
+    const above = lineEndsIn(sheet.tokens, comments) - 1;
+    const below = lineEndsIn(sheet.tokens, head) - 1;
+    if (above > 0 || below < least) {
+      sheet.line(comments, least, most, rules.lineRule);
+      sheet.line(head, 0, most, rules.lineRule);
+      for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
+      return;
+    }
+  }
   for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
   if (previous === NONE && comments < 0) sheet.line(t, 0, 0, rules.lineRule);
   else if (previous === NONE && head === comments) sheet.line(head, 0, 0, rules.lineRule);

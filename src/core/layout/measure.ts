@@ -13,13 +13,13 @@ const LF = 10;
 const CR = 13;
 
 /** Columns of a gap on one line by its demand; -1 where what is written tells. */
-export const FLAT = new Int8Array(Demand.Level + 1);
+export const FLAT = new Int8Array(Demand.Pad + 1);
 FLAT[Demand.Space] = FLAT[Demand.Fold] = 1;
 FLAT[Demand.AsWritten] = FLAT[Demand.Fixed] = FLAT[Demand.Unset] = -1;
 
 /** 1 for the demands of gaps in which no line ends. */
-const STAYS = new Uint8Array(Demand.Level + 1);
-STAYS[Demand.Join] = STAYS[Demand.Space] = STAYS[Demand.Trailing] = 1;
+const STAYS = new Uint8Array(Demand.Pad + 1);
+STAYS[Demand.Join] = STAYS[Demand.Space] = STAYS[Demand.Trailing] = STAYS[Demand.Pad] = 1;
 
 /**
  * What the solver asks of a sheet's widths: prefix sums of the widths on one line, the next line end
@@ -131,8 +131,11 @@ export class Measure {
   /** Columns of gap g where no line ends in it. */
   flatGap(g: number): number {
     switch (this.sheet.demand[g]) {
-      case Demand.Space: case Demand.Fold: return 1;
-      case Demand.AsWritten: case Demand.Fixed: case Demand.Unset: {
+      case Demand.Space:
+      case Demand.Fold: return 1;
+      case Demand.AsWritten:
+      case Demand.Fixed:
+      case Demand.Unset: {
         const { tokens } = this.sheet;
         return columnsBetween(tokens.text, tokens.gapStart(g), tokens.gapEnd(g));
       }
@@ -196,14 +199,17 @@ export class Measure {
     if (g > 0 && sheet.tokens.has(g - 1, TokenFlag.MultiLine)) return true;
     if (this.frozen?.(g) === true) return sheet.tokens.onNewLine(g);
     switch (sheet.demand[g]) {
-      case Demand.Line: case Demand.Level: return true;
+      case Demand.Line:
+      case Demand.Level: return true;
       case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);
       case Demand.Fold:
         return (
           sheet.frames.has(sheet.owner[g]!, FrameFlag.Split)
           && !sheet.frames.has(sheet.owner[g]!, FrameFlag.Flow)
         );
-      case Demand.AsWritten: case Demand.Fixed: case Demand.Unset: return sheet.tokens.onNewLine(g);
+      case Demand.AsWritten:
+      case Demand.Fixed:
+      case Demand.Unset: return sheet.tokens.onNewLine(g);
       default: return false;
     }
   }

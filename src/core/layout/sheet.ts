@@ -25,6 +25,8 @@ export const enum Demand {
   Fixed,
   /** The line ends that stand there, and the indentation as it is. */
   Level,
+  /** Nothing; one space where its frame is split. */
+  Pad,
 }
 
 /** What a gap or its token carries besides the demand. */
@@ -47,6 +49,8 @@ export const enum Mark {
   SemicolonSlot = 128,
   /** Something inside the token is replaced. */
   Rewritten = 256,
+  /** A sign goes in front of the token where the gap's frame is split. */
+  LeadSlot = 512,
   /** Any of the three. */
   Slots = CommaSlot | TerminatorSlot | SemicolonSlot,
 }
@@ -91,6 +95,8 @@ export class Sheet {
   private readonly rewrites = new ChangeList();
   private readonly rewriteRuns: number[] = [0];
   private readonly runOf = new Map<number, number>();
+  private readonly slotFrames = new Map<number, number>();
+  private readonly leads = new Map<number, string>();
   private readonly hanging = new Map<number, { first: number; columns: number }>();
   readonly frames: Frames;
   private current = ROOT;
@@ -119,7 +125,8 @@ export class Sheet {
     const begin = this.frames.begin(f);
     if (g === begin) return true;
     if (g < begin || this.tokens.skipTrivia(begin) !== g) return false;
-    for (let t = begin; t < g; t++) if (this.tokens.swallows(t)) return false;
+    for (let t = begin; t < g; t++)
+      if (this.tokens.swallows(t) && !this.is(t, Mark.Removed)) return false;
     return true;
   }
 
@@ -169,6 +176,31 @@ export class Sheet {
     for (let i = this.rewriteRuns[run - 1]!; i < this.rewriteRuns[run]!; i++)
       changes.push(this.rewrites.at(i));
     return changes;
+  }
+
+  /** Has a sign and a space go in front of the line that gap g begins where its frame is split. */
+  lead(gap: number, sign: string): void {
+    this.leads.set(gap, sign);
+    this.mark(gap, Mark.LeadSlot);
+  }
+
+  /** Has the sign that a slot puts into a gap come where another frame than the gap's is split. */
+  setSlotFrame(gap: number, frame: number): void {
+    this.slotFrames.set(gap, frame);
+  }
+
+  slotFrame(gap: number): number {
+    return this.slotFrames.get(gap) ?? this.owner[gap]!;
+  }
+
+  /** Has the sign of one gap go in front of another instead. */
+  moveLead(from: number, to: number): void {
+    this.lead(to, this.leadOf(from));
+    this.marks[from]! &= ~Mark.LeadSlot;
+  }
+
+  leadOf(gap: number): string {
+    return this.leads.get(gap)!;
   }
 
   mark(gap: number, mark: Mark): void {

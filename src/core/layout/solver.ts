@@ -430,9 +430,12 @@ class Solver {
         this.newLine(g, owner, Math.max(least, written));
         return -1;
       }
-      case Demand.Seam: case Demand.Fold:
+      case Demand.Seam:
+      case Demand.Fold:
         return this.breakable(g, owner, state);
-      case Demand.AsWritten: case Demand.Fixed: case Demand.Unset:
+      case Demand.AsWritten:
+      case Demand.Fixed:
+      case Demand.Unset:
         this.asWritten(g);
         return -1;
       case Demand.Level:
@@ -442,6 +445,9 @@ class Solver {
         return -1;
       case Demand.Trailing:
         this.flat(g, this.measure.commentSpace);
+        return -1;
+      case Demand.Pad:
+        this.flat(g, state === State.Split ? 1 : 0);
         return -1;
       default:
         this.flat(g, this.measure.flatGap(g));
@@ -465,8 +471,12 @@ class Solver {
   private fillSlot(g: number, state: State): void {
     const { sheet } = this;
     if (this.options.withinLines === true && !sheet.is(g, Mark.TerminatorSlot)) return;
+    const frame = sheet.slotFrame(g);
+    const splits = frame === sheet.owner[g]
+      ? state === State.Split
+      : this.state[frame] === State.Split;
     if (sheet.is(g, Mark.TerminatorSlot)) this.insert(g, ";");
-    else if (state === State.Split) this.insert(g, sheet.is(g, Mark.CommaSlot) ? "," : ";");
+    else if (splits) this.insert(g, sheet.is(g, Mark.CommaSlot) ? "," : ";");
   }
 
   private insert(gap: number, text: string): void {
@@ -494,6 +504,7 @@ class Solver {
           && !sheet.is(g, Mark.Out)
           && sheet.demand[g] === Demand.Fold;
         this.newLine(g, owner, kept ? 1 : 0);
+        if (sheet.is(g, Mark.LeadSlot) && this.options.frozen?.(g) !== true) this.lead(g);
       }
       return -1;
     }
@@ -503,6 +514,14 @@ class Solver {
     }
     this.flat(g, flat);
     return -1;
+  }
+
+  /** Has a sign begin the line that gap g begins, and its token stand behind it. */
+  private lead(g: number): void {
+    const text = this.sheet.leadOf(g);
+    this.inserts.push({ gap: g, text, column: this.column });
+    this.column += text.length;
+    this.flat(g, 1);
   }
 
   /** Rows that the author made stay rows. */

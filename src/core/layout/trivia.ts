@@ -16,15 +16,50 @@ export function placeTrivia(sheet: Sheet, blanks: number, rule: number): void {
   for (let t = tokens.nextWith(placed, 0); t < tokens.count; t = tokens.nextWith(placed, t + 1)) {
     if (tokens.isTrivia(t)) {
       const next = tokens.skipTrivia(t);
+      leadIn(sheet, t, next);
       for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
     }
     if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1)) endLine(sheet, t + 1, blanks);
   }
 }
 
+/** What an operand begins with, rather than an operator or the end of a list. */
+const OPERAND = /[\p{L}\p{N}_$"'`([{<#@!~]/u;
+
+/**
+ * A comment in front of an operand on its line belongs to it: a line may end before the comment, and not
+ * between the two.
+ */
+function leadIn(sheet: Sheet, t: number, next: number): void {
+  const { tokens } = sheet;
+  const demand: Demand = sheet.demand[next]!;
+  if (demand !== Demand.Seam && demand !== Demand.Fold) return;
+  if (sheet.demand[t] !== Demand.Unset || sheet.is(next, Mark.Out)) return;
+  for (let c = t; c < next; c++) {
+    if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;
+    if (tokens.onNewLine(c + 1)) return;
+  }
+  if (next >= tokens.count || !OPERAND.test(tokens.text[tokens.start(next)]!)) return;
+  const owner = sheet.owner[next]!;
+  if (sheet.frames.has(owner, FrameFlag.Parens)) return;
+  sheet.demand[t] = demand;
+  sheet.owner[t] = owner;
+  sheet.rule[t] = sheet.rule[next]!;
+  for (let g = t + 1; g <= next; g++) {
+    sheet.demand[g] = demand === Demand.Fold ? Demand.Space : Demand.AsWritten;
+    sheet.owner[g] = owner;
+  }
+  if (sheet.is(next, Mark.LeadSlot)) sheet.moveLead(next, t);
+}
+
 function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: number): void {
   const { tokens } = sheet;
   const after = t + 1;
+  if (sheet.is(t, Mark.Removed)) {
+    sheet.demand[t] = Demand.Join;
+    sheet.owner[t] = sheet.owner[next]!;
+    return;
+  }
   if (sheet.demand[t] === Demand.Unset) {
     sheet.owner[t] = sheet.owner[next]!;
     sheet.rule[t] = rule;
@@ -55,14 +90,16 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
 function endLine(sheet: Sheet, next: number, blanks: number): void {
   const { tokens } = sheet;
   switch (sheet.demand[next]) {
-    case Demand.Seam: case Demand.Fold:
+    case Demand.Seam:
+    case Demand.Fold:
       // Rows fill up, so that only a line of its own is sure to end the one before.
       if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Out))
         line(sheet, next, 0);
       else split(sheet, sheet.owner[next]!);
       break;
     case Demand.Line: break;
-    case Demand.AsWritten: case Demand.Fixed:
+    case Demand.AsWritten:
+    case Demand.Fixed:
       // What stands there ends the line already.
       if (tokens.onNewLine(next)) break;
       line(sheet, next, blanks);
@@ -90,7 +127,9 @@ function line(sheet: Sheet, gap: number, blanks: number): void {
 /** Has a line end in gap g, whatever the width; where no demand was stated it answers false. */
 export function forceLine(sheet: Sheet, g: number): boolean {
   switch (sheet.demand[g]) {
-    case Demand.Unset: case Demand.AsWritten: case Demand.Fixed: return false;
+    case Demand.Unset:
+    case Demand.AsWritten:
+    case Demand.Fixed: return false;
   }
   sheet.demand[g] = Demand.Line;
   sheet.blanks[g] = 0;

@@ -178,11 +178,12 @@ class Update {
   private renewed<T extends Span>(known: readonly T[], read: readonly T[]): T[] {
     const { excerpt, change, splice } = this;
     return [
-      ...known.filter(({ from }) => !excerpt.holds(from)).map((span) => (
-        span.from < change.from
-          ? span
-          : { ...span, from: splice.moved(span.from), to: splice.moved(span.to) }
-      )),
+      ...known.filter(({ from }) => !excerpt.holds(from))
+        .map((span) => (
+          span.from < change.from
+            ? span
+            : { ...span, from: splice.moved(span.from), to: splice.moved(span.to) }
+        )),
       ...read.map((span) => (
         { ...span, from: splice.begins(span.from), to: splice.ends(span.to) }
       )),

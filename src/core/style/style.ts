@@ -22,8 +22,13 @@ export interface Style {
   readonly closingComma: "when-split" | "never" | "as-written";
   /** Whether a list that was written on several lines stays so. */
   readonly listSplit: "as-written" | "by-width";
-  /** On which side of an operator a long expression breaks. */
-  readonly operatorSplit: "before" | "after";
+  /**
+   * Whether a condition, conditional, intersection or chain of calls that was written on several lines
+   * stays so, and a value below what it is given to; as `listSplit` where nobody says otherwise.
+   */
+  readonly expressionSplit: "as-written" | "by-width";
+  /** On which side of an operator a long expression breaks; `as-written` where it does already, else before it. */
+  readonly operatorSplit: "before" | "after" | "as-written";
   /** Where the brace that opens a block stands. */
   readonly bracePlacement: "same-line" | "own-line";
   /** Whether markup attributes that do not fit on a line are split, or all that are several. */
@@ -47,14 +52,15 @@ const VALUES: { readonly [K in keyof Style]: readonly Style[K][] | number } = {
   statementTerminator: ["explicit", "omitted", "as-written"],
   closingComma: ["when-split", "never", "as-written"],
   listSplit: ["as-written", "by-width"],
-  operatorSplit: ["before", "after"],
+  expressionSplit: ["as-written", "by-width"],
+  operatorSplit: ["before", "after", "as-written"],
   bracePlacement: ["same-line", "own-line"],
   attributeSplit: ["by-width", "stacked"],
   blankLineLimit: 0,
 };
 
 /** What holds where nobody says otherwise. A language states where it differs. */
-export const BASE_STYLE: Style = {
+export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
   indentStyle: "space",
   indentSize: 2,
   tabWidth: 8,
@@ -88,6 +94,7 @@ export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[])
       style[name] = value;
     }
   }
+  style["expressionSplit"] ??= style["listSplit"];
   // One step is one tab, so that a tab is as wide as a step.
   if (style["indentStyle"] === "tab" && style["indentSize"] !== undefined)
     style["tabWidth"] = style["indentSize"];

@@ -66,10 +66,12 @@ export class TouchedLines {
 
   /** Takes the mark from lines. */
   unmark({ first, last }: LineSpan): void {
-    const kept = this.spans.flatMap((span) => [
-      { first: span.first, last: Math.min(span.last, first - 1) },
-      { first: Math.max(span.first, last + 1), last: span.last },
-    ]).filter((span) => span.last >= span.first);
+    const kept = this.spans
+      .flatMap((span) => [
+        { first: span.first, last: Math.min(span.last, first - 1) },
+        { first: Math.max(span.first, last + 1), last: span.last },
+      ])
+      .filter((span) => span.last >= span.first);
     this.clear();
     this.above.push(...kept);
   }

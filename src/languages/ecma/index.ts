@@ -84,17 +84,46 @@ export const typescriptreact = ecma(
 
 function sequence(kind: number): number {
   switch (kind as N) {
-    case N.Block: case N.SwitchBody: return SequenceFlag.Is;
-    case N.ClassBody: case N.InterfaceBody: return SequenceFlag.Is | SequenceFlag.Alone;
+    case N.Block:
+    case N.SwitchBody: return SequenceFlag.Is;
+    case N.ClassBody:
+    case N.InterfaceBody: return SequenceFlag.Is | SequenceFlag.Alone;
     default: return 0;
+  }
+}
+
+/** Whether a sign stands in front of the first of several types, where it says nothing. */
+function isLeading(tokens: TokenTable, t: number): boolean {
+  let before = t - 1;
+  while (before >= 0 && tokens.isTrivia(before)) before--;
+  switch (tokens.kind(before) as T) {
+    case T.Assign:
+    case T.Colon:
+    case T.Question:
+    case T.Comma:
+    case T.Arrow:
+    case T.Extends:
+    case T.LeftParen:
+    case T.LeftBracket:
+    case T.Less:
+    case T.Pipe:
+    case T.Ampersand:
+      return true;
+    default:
+      return tokens.is(before, "as") || tokens.is(before, "satisfies") || tokens.is(before, "is");
   }
 }
 
 function comparable(tokens: TokenTable, t: number): string {
   const text = tokens.textOf(t);
   switch (tokens.kind(t) as T) {
-    case T.Comma: case T.Semicolon: case T.LeftParen: case T.RightParen: return "";
+    case T.Comma:
+    case T.Semicolon:
+    case T.LeftParen:
+    case T.RightParen: return "";
     case T.Comment: return text.replace(/^[ \t]+/gm, "");
+    case T.Pipe:
+    case T.Ampersand: return isLeading(tokens, t) ? "" : text;
     case T.String: return unquoted(text);
     default: return text;
   }

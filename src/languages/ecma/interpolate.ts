@@ -56,12 +56,22 @@ function mayBeTemplate(tokens: TokenTable, tree: Tree, t: number): boolean {
   while (before >= 0 && tokens.isTrivia(before)) before--;
   const behind = before < 0 ? T.End : tokens.kind(before) as T;
   switch (kindAround(tree, t)) {
-    case N.Directive: case N.Import: case N.Specifier: case N.ImportAttributes: case N.JsxAttribute: case N.JsxOpening:
-    case N.Namespace: case N.Unparsed:
+    case N.Directive:
+    case N.Import:
+    case N.Specifier:
+    case N.ImportAttributes:
+    case N.JsxAttribute:
+    case N.JsxOpening:
+    case N.Namespace:
+    case N.Unparsed:
       return false;
     case N.Export:
       return behind === T.Default;
-    case N.Property: case N.Method: case N.Field: case N.Signature: case N.EnumMember:
+    case N.Property:
+    case N.Method:
+    case N.Field:
+    case N.Signature:
+    case N.EnumMember:
       return behind === T.Colon || behind === T.Assign;
     default:
       return true;

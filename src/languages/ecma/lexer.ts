@@ -165,8 +165,18 @@ export class Lexer {
     if (c < 128 ? isStart(c) : isStart(c) || wordEnd(this.text, start) > start)
       return this.word(start, c);
     switch (c) {
-      case 34: case 39: return this.string(start, c);
-      case 48: case 49: case 50: case 51: case 52: case 53: case 54: case 55: case 56: case 57:
+      case 34:
+      case 39: return this.string(start, c);
+      case 48:
+      case 49:
+      case 50:
+      case 51:
+      case 52:
+      case 53:
+      case 54:
+      case 55:
+      case 56:
+      case 57:
         return this.number(start);
       case 96: return this.template(start, T.Template, T.TemplateHead);
       case 35: {

@@ -76,7 +76,8 @@ class JsonLayout {
           this.visit(c);
         }
         return;
-      case N.Object: case N.Array: return this.list(node);
+      case N.Object:
+      case N.Array: return this.list(node);
       case N.Member: return this.member(node);
       case N.Unparsed:
         for (let t = tree.first(node) + 1; t < tree.end(node); t++)

@@ -23,7 +23,8 @@ class JsonParser extends Parser {
     switch (this.kind) {
       case T.LeftBrace: return this.list(N.Object, T.RightBrace);
       case T.LeftBracket: return this.list(N.Array, T.RightBracket);
-      case T.String: case T.Word: return this.next();
+      case T.String:
+      case T.Word: return this.next();
     }
   }
 

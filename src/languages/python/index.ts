@@ -10,12 +10,11 @@ import { parsePython } from "./parser/statements.js";
 import { R, RULES } from "./rules.js";
 import { pythonTyping } from "./typing.js";
 
-/** Python 3.8 to 3.13, laid out by PEP 8. */
-export const python: Language = {
+const modules: Language = {
   name: "python",
   family: "python",
   ids: ["python"],
-  extensions: [".py", ".pyi", ".pyw"],
+  extensions: [".py", ".pyw"],
   fileNames: [],
   defaults: { indentSize: 4, maxLineLength: 79, blankLineLimit: 2 },
   rules: RULES,
@@ -71,12 +70,26 @@ export const python: Language = {
   comparable(tokens: TokenTable, t: number): string {
     const text = tokens.textOf(t);
     switch (tokens.kind(t) as T) {
-      case T.Comma: case T.Semicolon: case T.LeftParen: case T.RightParen: return "";
+      case T.Comma:
+      case T.Semicolon:
+      case T.LeftParen:
+      case T.RightParen:
+      case T.Continuation: return "";
       case T.Comment: return text.replace(/^# ?/, "#");
       case T.String: return unquoted(text).replace(/^[ \t]+/gm, "");
       default: return text;
     }
   },
 
-  layout: layoutPython,
+  layout: (sheet, syntax, style) => layoutPython(sheet, syntax, style),
 };
+
+/** Stub files (PEP 484): declarations alone, with bodies on their lines and few blank lines. */
+const stubs: Language = {
+  ...modules,
+  extensions: [".pyi"],
+  layout: (sheet, syntax, style) => layoutPython(sheet, syntax, style, true),
+};
+
+/** Python 3.8 to 3.13, laid out by PEP 8. */
+export const python: Language = { ...modules, variants: [stubs] };

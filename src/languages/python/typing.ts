@@ -56,7 +56,11 @@ const blocks: IndentedBlocks = {
     if (rest !== "" || below === column) return column;
     switch (tokens.kind(line.first) as T) {
       // Nothing can follow these in their block.
-      case T.Return: case T.Raise: case T.Break: case T.Continue: case T.Pass:
+      case T.Return:
+      case T.Raise:
+      case T.Break:
+      case T.Continue:
+      case T.Pass:
         return levels[0] ?? Math.max(0, column - indentSize);
       default:
         return column;

@@ -12,7 +12,8 @@ export async function judge(language, path, before, after) {
     case "python":
       python ??= pythonOracle();
       return python.ask(after === undefined ? { before } : { before, after });
-    case "json": case "jsonc": return jsonVerdict(before, after);
+    case "json":
+    case "jsonc": return jsonVerdict(before, after);
     default:
       return verdict(
         ecmaTree(path, before),

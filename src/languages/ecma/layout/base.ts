@@ -2,7 +2,7 @@ import type { Syntax } from "../../../core/language.js";
 import { Demand, FrameFlag, type Sheet } from "../../../core/layout/sheet.js";
 import { splitAtOwn } from "../../../core/layout/written.js";
 import type { Style } from "../../../core/style/style.js";
-import type { TokenTable } from "../../../core/syntax/tokens.js";
+import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { N, T } from "../kinds.js";
@@ -21,8 +21,8 @@ export abstract class LayoutBase {
   /** Whether brackets do not add up. */
   protected readonly torn: boolean;
   protected readonly asWritten: boolean;
-  /** The demand on the side of an operator where a long expression breaks, and on the other. */
-  protected readonly breaksBefore: boolean;
+  /** Whether expressions that the author split stay so. */
+  protected readonly keepsSplit: boolean;
 
   constructor(
     protected readonly sheet: Sheet,
@@ -33,7 +33,7 @@ export abstract class LayoutBase {
     this.tree = syntax.tree;
     this.torn = syntax.torn;
     this.asWritten = style.listSplit === "as-written";
-    this.breaksBefore = style.operatorSplit === "before";
+    this.keepsSplit = style.expressionSplit === "as-written";
   }
 
   /** Whether an array or object that is visited is surely a value, and no pattern. */
@@ -121,6 +121,13 @@ export abstract class LayoutBase {
     return this.tokens.kind(this.tree.end(node) - 1);
   }
 
+  /** The token before t that the grammar sees. */
+  protected grammarBefore(t: number): number {
+    let before = t - 1;
+    while (before >= 0 && this.tokens.isTrivia(before)) before--;
+    return before;
+  }
+
   /** The child that begins at token t, or `NONE`. */
   protected childAt(node: number, t: number): number {
     const { tree } = this;
@@ -151,6 +158,35 @@ export abstract class LayoutBase {
     const last = this.tree.lastChild(block);
     const within = last !== NONE && this.tree.end(last) === this.tree.end(block);
     return !within && this.lastTokenKind(block) === T.RightBrace;
+  }
+
+  /** Whether the author split an expression at one of its own signs, and that stays. */
+  protected keptSplit(node: number): boolean {
+    return this.keepsSplit && splitAtOwn(this, node);
+  }
+
+  /**
+   * How an expression splits at its own signs: always where the author did; else where the line is full, or
+   * something inside it takes several lines that the author wrote on one, or only the width counts.
+   */
+  protected ownSplit(node: number): number {
+    if (!this.keepsSplit) return FrameFlag.Whole;
+    if (splitAtOwn(this, node)) return FrameFlag.Split;
+    return this.onOneLine(node) ? FrameFlag.Whole : 0;
+  }
+
+  /** Whether the author wrote a node on one line. */
+  protected onOneLine(node: number): boolean {
+    const { tree, tokens } = this;
+    return tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1) >= tree.end(node);
+  }
+
+  /** Whether a comment that ends its line stands between token t and the one before it. */
+  protected remarkBefore(t: number): boolean {
+    const { tokens } = this;
+    for (let c = t - 1; c >= 0 && tokens.isTrivia(c); c--)
+      if (tokens.has(c, TokenFlag.EndsLine) || tokens.onNewLine(c + 1)) return true;
+    return false;
   }
 
   protected writtenSplit(node: number): FrameFlag | 0 {

@@ -1,15 +1,13 @@
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import type { Rule } from "./base.js";
-import { JsxLayout } from "./jsx.js";
-
-/** A name of this length stays beside the first call of its chain. */
-const SHORT_HEAD = 4;
+import { ChainLayout } from "./chains.js";
 
 /** Expressions, and how values stand beside what they are given to. */
-export abstract class ExpressionLayout extends JsxLayout {
+export abstract class ExpressionLayout extends ChainLayout {
   protected abstract functionLike(node: number): void;
   protected abstract classLike(node: number): void;
 
@@ -25,7 +23,8 @@ export abstract class ExpressionLayout extends JsxLayout {
       case N.Arrow:
         this.arrow(node);
         return true;
-      case N.Yield: case N.Await:
+      case N.Yield:
+      case N.Await:
         this.run(node, this.yieldRule, hang);
         return true;
       case N.Conditional:
@@ -35,12 +34,13 @@ export abstract class ExpressionLayout extends JsxLayout {
         this.binary(node, hang);
         return true;
       case N.As:
-        this.run(node, this.operatorRule, hang);
+        this.run(node, this.asRule, hang);
         return true;
       case N.Unary:
         this.run(node, this.unaryRule);
         return true;
-      case N.Postfix: case N.ImportMeta:
+      case N.Postfix:
+      case N.ImportMeta:
         this.run(node, this.joinRule);
         return true;
       case N.New:
@@ -70,7 +70,12 @@ export abstract class ExpressionLayout extends JsxLayout {
       case N.ClassExpression:
         this.classLike(node);
         return true;
-      case N.Arguments: case N.Subscript: case N.Paren: case N.Parameters: case N.Array: case N.Object:
+      case N.Arguments:
+      case N.Subscript:
+      case N.Paren:
+      case N.Parameters:
+      case N.Array:
+      case N.Object:
         this.bracket(node);
         return true;
       default:
@@ -84,6 +89,7 @@ export abstract class ExpressionLayout extends JsxLayout {
     kind === T.Comma ? this.join(t, R.Comma) : this.fold(t, R.Comma)
   );
   private readonly operatorRule: Rule = (t) => this.space(t, R.Operator);
+  private readonly asRule: Rule = (t, _, __, child) => this.typeAfter(t, child, R.Operator);
 
   private readonly yieldRule: Rule = (t, kind) => (
     kind === T.Star ? this.join(t, R.Unary) : this.space(t, R.Keyword)
@@ -105,7 +111,13 @@ export abstract class ExpressionLayout extends JsxLayout {
   private binary(node: number, hang: number): void {
     const { tree } = this;
     if (this.isPower(node)) return this.run(node, this.operatorRule, hang);
-    const frame = this.sheet.open(tree.first(node) + 1, tree.end(node) - 1, FrameFlag.Whole, hang);
+    const frame = this.sheet.open(
+      tree.first(node) + 1,
+      tree.end(node) - 1,
+      this.ownSplit(node),
+      hang,
+    );
+    const before = this.breaksBefore(node);
     const last = tree.lastChild(node);
     if (last !== NONE && tree.end(last) === tree.end(node)) {
       const hug = this.jsxGap(last) || this.hugGap(last, false);
@@ -117,13 +129,36 @@ export abstract class ExpressionLayout extends JsxLayout {
       // On the line before it could begin types: `a < b` newline `< c >> (d)`.
       if (kind === T.Less && this.tokens.onNewLine(t))
         return this.sheet.line(t, 0, 0, R.Operator);
-      return this.sheet.set(
-        t,
-        operator === this.breaksBefore ? Demand.Fold : Demand.Space,
-        R.Operator,
-      );
+      // A comment that ends the line leaves no operator alone in front of it.
+      const breaks = operator
+        ? (before && !this.remarkBehind(t)) || this.remarkBefore(t)
+        : (!before && !this.remarkBefore(this.grammarBefore(t))) || this.remarkBefore(t);
+      return this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
     }, 1);
     this.sheet.close();
+  }
+
+  /** Whether lines begin with the operators of a run, rather than end with them. */
+  private breaksBefore(node: number): boolean {
+    const { operatorSplit } = this.style;
+    if (operatorSplit !== "as-written") return operatorSplit === "before";
+    const { tree, tokens } = this;
+    let behindOperator = false;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node);) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const kind: T = isChild ? T.End : tokens.kind(t);
+      if (behindOperator && tokens.onNewLine(t)) return false;
+      behindOperator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
+      if (behindOperator && tokens.onNewLine(t)) return true;
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    return true;
+  }
+
+  private remarkBehind(t: number): boolean {
+    return this.tokens.isTrivia(t + 1) && this.remarkBefore(this.tokens.skipTrivia(t + 1));
   }
 
   private isPower(node: number): boolean {
@@ -140,16 +175,53 @@ export abstract class ExpressionLayout extends JsxLayout {
   }
 
   private conditional(node: number, hang: number): void {
+    if (this.choosesElements(node)) return this.elementConditional(node);
     this.framed(
       node,
-      FrameFlag.Whole,
+      this.ownSplit(node),
       hang,
-      () => this.run(node, (t, kind, _, child) => {
+      () => this.run(node, (t, kind, before, child) => {
         if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
-        if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
+        if (before === T.Question || before === T.Colon) return this.branch(t, child);
         return this.space(t, R.Operator);
       }, 1),
     );
+  }
+
+  /** Whether a branch of a conditional is an element. */
+  private choosesElements(node: number): boolean {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tree.first(c) > tree.first(node) && this.jsxGap(c) > 0) return true;
+    return false;
+  }
+
+  /** `late ? (<p>…</p>) : (<p>…</p>)`: the elements split, all at once, and no line begins with a sign. */
+  private elementConditional(node: number): void {
+    const { tree, sheet } = this;
+    const written = this.keepsSplit && this.elementSplit(node) ? FrameFlag.Split : 0;
+    const whole = sheet.open(
+      tree.first(node) + 1,
+      tree.end(node) - 1,
+      FrameFlag.Whole | written,
+      0,
+    );
+    this.run(node, (t, _, __, child) => {
+      if (child === NONE || this.jsxGap(child) === 0) return this.space(t, R.Operator);
+      const frame = sheet.frames.count;
+      this.besideOperator(t, child);
+      sheet.frames.setLeader(frame, whole);
+      return true;
+    }, 1);
+    sheet.close();
+  }
+
+  /** Whether the author began a line in a conditional of elements, be it in the brackets of one. */
+  private elementSplit(node: number): boolean {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tree.kind(c) === N.Paren && splitAtOwn(this, c)) return true;
+    return splitAtOwn(this, node);
   }
 
   // Values beside what they are given to
@@ -244,52 +316,93 @@ export abstract class ExpressionLayout extends JsxLayout {
    */
   protected given(t: number, child: number, end: number): void {
     const kind = this.kindOf(child);
-    if (child !== NONE && this.staysClose(child)) {
+    if (kind === N.JsxElement) return void this.bracketedJsx(t, child);
+    if (this.isAlternatives(child) && !this.remarkBefore(t))
+      return void this.stacked(t, child, R.Operator);
+    const below = this.keptBelow(t, child);
+    if (!below && child !== NONE && this.staysClose(child)) {
       this.space(t, R.Operator);
       return this.visit(child);
     }
-    if (kind === N.JsxElement) return void this.bracketedJsx(t, child);
-    const atom =
-      kind !== N.Binary
-      && kind !== N.Union
-      && kind !== N.Intersection
-      && kind !== N.ConditionalType;
-    const frame = this.sheet.open(t, end - 1, atom ? FrameFlag.IfItHelps : FrameFlag.Whole, 1);
+    const beside = !below && this.isRun(child) && this.keptSplit(child);
+    const flags = below ? FrameFlag.Split : beside ? 0 : this.givenSplit(child);
+    const frame = this.sheet.open(t, end - 1, flags, 1);
     const hug = child !== NONE && kind === N.Binary
       ? this.hugGap(this.tree.lastChild(child), false)
       : 0;
     if (hug > 0) this.sheet.frames.setHug(frame, hug);
-    if (child !== NONE && this.leadsAlternatives(child))
-      this.sheet.frames.setFlag(frame, FrameFlag.Split);
     this.fold(t, R.Operator);
-    if (child !== NONE) this.visit(child, this.hangOf(kind));
+    if (child !== NONE) this.visit(child, beside ? 1 : this.hangOf(kind));
     this.sheet.close();
+  }
+
+  /** Whether a value stays below what it is given to, as the author put it. */
+  private keptBelow(t: number, child: number): boolean {
+    if (!this.keepsSplit || !this.tokens.onNewLine(t)) return false;
+    switch (this.kindOf(child)) {
+      case N.Object:
+      case N.Array:
+      case N.Arrow:
+      case N.FunctionExpression:
+      case N.ClassExpression:
+      case N.ObjectType:
+      case N.MappedType:
+      case N.TupleType:
+      case N.Unparsed:
+        return false;
+      default:
+        return true;
+    }
+  }
+
+  private givenSplit(child: number): number {
+    switch (this.kindOf(child)) {
+      case N.Binary:
+        return this.keepsSplit && !this.onOneLine(child) ? 0 : FrameFlag.Whole;
+      default: return FrameFlag.IfItHelps;
+    }
+  }
+
+  protected isRun(node: number): boolean {
+    const kind: N = this.kindOf(node);
+    return kind === N.Binary || kind === N.Sequence;
   }
 
   /** Runs of operators stay in line with their first operand where the value has a line of its own. */
   private hangOf(kind: N): number {
-    return kind === N.Binary || kind === N.Union || kind === N.Intersection ? 0 : 1;
-  }
-
-  /** A union written as a stack begins on a line of its own. */
-  private leadsAlternatives(child: number): boolean {
-    const { tree, tokens } = this;
-    const kind: N = tree.kind(child);
-    if (kind !== N.Union && kind !== N.Intersection) return false;
-    const first: T = tokens.kind(tree.first(child));
-    return (first === T.Pipe || first === T.Ampersand) && this.writtenSplit(child) !== 0;
+    return kind === N.Binary ? 0 : 1;
   }
 
   private staysClose(node: number): boolean {
     const { tree } = this;
     switch (tree.kind(node) as N) {
-      case N.Object: case N.Array: case N.Arrow: case N.FunctionExpression: case N.ClassExpression: case N.Template:
-      case N.Conditional: case N.Paren: case N.ObjectType: case N.MappedType: case N.TupleType: case N.FunctionType:
-      case N.Unparsed: case N.Assignment: case N.TypeAssertion:
+      case N.Object:
+      case N.Array:
+      case N.Arrow:
+      case N.FunctionExpression:
+      case N.ClassExpression:
+      case N.Template:
+      case N.Conditional:
+      case N.Paren:
+      case N.ObjectType:
+      case N.MappedType:
+      case N.TupleType:
+      case N.FunctionType:
+      case N.Unparsed:
+      case N.Assignment:
+      case N.TypeAssertion:
+      case N.ConditionalType:
         return true;
-      case N.Primary: case N.New: case N.TypeReference:
+      case N.Primary:
+      case N.New:
+      case N.TypeReference:
         return this.breakInside(node) > 0 || (this.asWritten && this.dotOnNewLine(node));
-      case N.Await: case N.Yield: case N.Unary: case N.As: case N.TypeOperator: case N.TypePostfix: {
+      case N.Await:
+      case N.Yield:
+      case N.Unary:
+      case N.As:
+      case N.TypeOperator:
+      case N.TypePostfix: {
         const child = tree.child(node);
         return child !== NONE && this.staysClose(child);
       }
@@ -310,9 +423,10 @@ export abstract class ExpressionLayout extends JsxLayout {
         || kind === N.Array
         || kind === N.Object
         || kind === N.Paren;
-      if (brackets && tree.end(c) - tree.first(c) > 2) return tree.first(c) + 1;
+      if (brackets && tree.end(c) - tree.first(c) > 2 && !this.holdsWord(c))
+        return tree.first(c) + 1;
       if (kind === N.Template || kind === N.FunctionExpression) return tree.first(c) + 1;
-      const inner = brackets ? 0 : this.breakInside(c);
+      const inner = brackets && !this.holdsWord(c) ? 0 : this.breakInside(c);
       if (inner > 0) return inner;
     }
     return 0;
@@ -321,9 +435,14 @@ export abstract class ExpressionLayout extends JsxLayout {
   protected hugGap(node: number, deep: boolean): number {
     const { tree, tokens } = this;
     switch (tree.kind(node) as N) {
-      case N.Object: case N.Array: case N.ObjectType: case N.MappedType: case N.TupleType:
+      case N.Object:
+      case N.Array:
+      case N.ObjectType:
+      case N.MappedType:
+      case N.TupleType:
         return tree.end(node) - tree.first(node) > 2 ? tree.first(node) + 1 : 0;
-      case N.FunctionExpression: case N.ClassExpression: {
+      case N.FunctionExpression:
+      case N.ClassExpression: {
         const body = tree.lastChild(node);
         return body !== NONE && tree.end(body) - tree.first(body) > 2 ? tree.first(body) + 1 : 0;
       }
@@ -342,7 +461,9 @@ export abstract class ExpressionLayout extends JsxLayout {
         if (kind === N.Primary || kind === N.New || kind === N.Await) return this.hugOfCall(body);
         return this.hugGap(body, deep);
       }
-      case N.As: case N.Await: case N.Property: {
+      case N.As:
+      case N.Await:
+      case N.Property: {
         const child = tree.child(node);
         return child !== NONE && tree.first(child) === tree.first(node)
           ? this.hugGap(child, deep)
@@ -350,7 +471,8 @@ export abstract class ExpressionLayout extends JsxLayout {
       }
       case N.JsxExpression:
         return 0;
-      case N.Parameter: case N.Spread: {
+      case N.Parameter:
+      case N.Spread: {
         const child = tree.child(node);
         return child === NONE ? 0 : this.hugGap(child, deep);
       }
@@ -394,9 +516,7 @@ export abstract class ExpressionLayout extends JsxLayout {
   }
 
   private afterArrow(t: number): boolean {
-    let before = t - 1;
-    while (before >= 0 && this.tokens.isTrivia(before)) before--;
-    return before >= 0 && this.tokens.kind(before) === T.Arrow;
+    return this.tokens.kind(this.grammarBefore(t)) === T.Arrow;
   }
 
   private arrowGap(t: number, child: number): void {
@@ -410,100 +530,21 @@ export abstract class ExpressionLayout extends JsxLayout {
     const kind = this.kindOf(body);
     if (kind === N.JsxElement) return void this.bracketedJsx(t, body);
     const call = kind === N.Primary || kind === N.New || kind === N.Await;
-    if (body !== NONE && kind !== N.Conditional && !call && this.staysClose(body)) {
+    const below = this.keptBelow(t, body);
+    if (!below && body !== NONE && kind !== N.Conditional && !call && this.staysClose(body)) {
       this.space(t, R.Arrow);
       return this.visit(body);
     }
     // A call goes to a line of its own where it fits there, and else splits inside.
     const splits = call && this.staysClose(body);
-    this.sheet.open(t, end - 1, splits ? FrameFlag.IfItHelps : FrameFlag.Whole, 1);
+    const flags = below ? FrameFlag.Split : splits ? FrameFlag.IfItHelps : FrameFlag.Whole;
+    this.sheet.open(t, end - 1, flags, 1);
     this.fold(t, R.Arrow);
     if (body !== NONE) this.visit(body, this.hangOf(kind));
     this.sheet.close();
   }
 
   protected abstract block(node: number, owner?: number): void;
-
-  // Chains of dots, calls and subscripts
-
-  private primary(node: number, hang: number): void {
-    const { tree, tokens, sheet } = this;
-    const written = this.asWritten && this.dotOnNewLine(node);
-    const chain = written || this.isChain(node);
-    if (chain)
-      sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
-    const headDot = chain ? this.headDot(node) : -1;
-    let child = tree.child(node);
-    let call = false;
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (child !== NONE && t === tree.first(child)) {
-        if (t > tree.first(node)) this.join(t, R.Call);
-        this.visit(child);
-        const kind: N = tree.kind(child);
-        call = kind === N.Arguments;
-        t = tree.end(child);
-        child = tree.next(child);
-        continue;
-      }
-      if (!tokens.isTrivia(t)) {
-        const kind: T = tokens.kind(t);
-        if (t > tree.first(node)) {
-          const dot = kind === T.Dot || kind === T.QuestionDot;
-          if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, Demand.AsWritten, R.Member);
-          else if (dot && chain && (call || t === headDot || (written && tokens.onNewLine(t))))
-            sheet.set(t, Demand.Seam, R.Member);
-          else this.join(t, R.Member);
-        } else if (kind === T.String) {
-          this.string(t);
-        }
-        if (kind !== T.Bang) call = false;
-      }
-      t++;
-    }
-    if (chain) sheet.close();
-  }
-
-  /** The dot before the first call of a chain, where what stands before it is more than a short name; or -1. */
-  private headDot(node: number): number {
-    const { tree, tokens } = this;
-    const call = tree.child(node);
-    if (call === NONE || tree.kind(call) !== N.Arguments) return -1;
-    const dot = tree.first(call) - 2;
-    const kind: T = tokens.kind(dot);
-    if (dot <= tree.first(node) || (kind !== T.Dot && kind !== T.QuestionDot)) return -1;
-    return tokens.end(dot - 1) - tokens.start(tree.first(node)) > SHORT_HEAD ? dot : -1;
-  }
-
-  /** Whether more than one call is followed by a dot. */
-  private isChain(node: number): boolean {
-    const { tree, tokens } = this;
-    let links = 0;
-    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
-      if (tree.kind(c) !== N.Arguments) continue;
-      const after: T = tokens.kind(tokens.skipTrivia(tree.end(c)));
-      if (tree.end(c) < tree.end(node) && (after === T.Dot || after === T.QuestionDot)) links++;
-    }
-    return links > 1;
-  }
-
-  protected dotOnNewLine(node: number): boolean {
-    const { tree, tokens } = this;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (child !== NONE && t === tree.first(child)) {
-        t = tree.end(child);
-        child = tree.next(child);
-        continue;
-      }
-      if (
-        t > tree.first(node)
-        && tokens.onNewLine(t)
-        && (tokens.kind(t) === T.Dot || tokens.kind(t) === T.QuestionDot)
-      ) return true;
-      t++;
-    }
-    return false;
-  }
 
   // Values that brackets may be put around
 
@@ -517,7 +558,8 @@ export abstract class ExpressionLayout extends JsxLayout {
       return;
     }
     const { sheet, tree } = this;
-    const frame = sheet.open(t, tree.end(child) - 1, FrameFlag.Parens | FrameFlag.Whole, 1);
+    const flags = FrameFlag.Parens | this.ownSplit(child);
+    const frame = sheet.open(t, tree.end(child) - 1, flags, 1);
     const hug = this.hugGap(tree.lastChild(child), false);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     this.fold(t, R.Keyword);

@@ -1,3 +1,4 @@
+import { lineEndsIn } from "../../../core/layout/measure.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
@@ -85,12 +86,22 @@ export abstract class JsxLayout extends TypeLayout {
     for (let t = first; t < closing;) {
       const isChild = child !== NONE && t === tree.first(child);
       const afterText = tokens.kind(t - 1) === T.JsxText;
+      if (isChild && t > first && this.staysBehind(t, child)) {
+        this.join(t, R.Markup);
+        this.visit(child, 0);
+        t = tree.end(child);
+        child = tree.next(child);
+        continue;
+      }
       // Between tags and braces a line end means nothing, so that one may be put there.
-      this.childGap(
-        t,
-        t === first || (isChild && !afterText),
-        t > first && !isChild && afterText,
-      );
+      if (t > first && this.asWritten && lineEndsIn(tokens, t) > 1)
+        sheet.line(t, 0, this.style.blankLineLimit, R.Markup);
+      else
+        this.childGap(
+          t,
+          t === first || (isChild && !afterText),
+          t > first && !isChild && afterText,
+        );
       if (isChild) this.visit(child, 0);
       t = isChild ? tree.end(child) : t + 1;
       if (isChild) child = tree.next(child);
@@ -121,6 +132,18 @@ export abstract class JsxLayout extends TypeLayout {
         ) return sheet.set(t, Demand.Fold, R.Markup);
         sheet.set(t, Demand.AsWritten, R.Markup);
     }
+  }
+
+  /** Whether a child is `{" "}` at the end of the line of what stands before it. */
+  private staysBehind(t: number, child: number): boolean {
+    const { tree, tokens } = this;
+    return (
+      this.gapKind(t) === "none"
+      && tree.kind(child) === N.JsxExpression
+      && tree.end(child) - t === 3
+      && /^["'] ["']$/.test(tokens.textOf(t + 1))
+      && tokens.onNewLine(t + 3)
+    );
   }
 
   private gapKind(t: number): "none" | "space" | "line" {

@@ -19,6 +19,9 @@ interface Items {
   last: number;
 }
 
+/** Columns of a token that gains nothing on a line of its own. */
+const SHORT = 12;
+
 /** What stays on the line of the type before it. */
 const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
 
@@ -28,6 +31,12 @@ const isSeparator = (kind: T): boolean => kind === T.Comma || kind === T.Semicol
 export abstract class ListLayout extends LayoutBase {
   /** The gap inside a value up to which what is around must fit to stay close to it; 0 for none. */
   protected abstract hugGap(node: number, deep: boolean): number;
+
+  /** Whether a node is a union or an intersection of several types. */
+  protected abstract isAlternatives(node: number): boolean;
+
+  /** Lays out a union or an intersection that is all that the brackets of a frame hold, from gap t on. */
+  protected abstract stackedIn(frame: number, t: number, node: number): void;
 
   /** Whether the author began a line before a dot. */
   protected abstract dotOnNewLine(node: number): boolean;
@@ -46,10 +55,13 @@ export abstract class ListLayout extends LayoutBase {
   protected bracket(node: number): void {
     const around = this.isValue;
     switch (this.tree.kind(node) as N) {
-      case N.Arguments: case N.JsxExpression:
+      case N.Arguments:
+      case N.JsxExpression:
         this.isValue = true;
         break;
-      case N.Parameters: case N.ForHead: case N.Condition: this.isValue = false;
+      case N.Parameters:
+      case N.ForHead:
+      case N.Condition: this.isValue = false;
     }
     this.items(node);
     this.isValue = around;
@@ -63,6 +75,7 @@ export abstract class ListLayout extends LayoutBase {
     const first = tokens.skipTrivia(opener + 1);
     if (first === closer && closer === opener + 1) return this.join(closer, R.Bracket);
     const items = this.itemsOf(node);
+    if (kind === N.Arguments && this.isTitled(node, items)) return this.titled(node);
     const padded =
       kind === N.Object
       || kind === N.Specifiers
@@ -71,16 +84,24 @@ export abstract class ListLayout extends LayoutBase {
       || kind === N.EnumBody;
     const flow = kind === N.Array && items.numbers && items.count > 3;
     const apart = kind === N.ObjectType && this.membersByLine(node);
+    const below = this.closesBelow(node, items);
     const split = kind === N.EnumBody || apart || items.torn
       ? FrameFlag.Split
+      : below
+      ? 0
       : this.writtenSplit(node);
-    const whole = this.splitsWhole(kind, items);
-    const flags = (flow ? FrameFlag.Flow : 0) | (whole ? FrameFlag.Whole : 0) | split;
+    const beside = split === 0 && this.besideOpener(kind, items);
+    const flags =
+      (flow ? FrameFlag.Flow : 0)
+      | (this.splitsWhole(node, items, beside) ? FrameFlag.Whole : 0)
+      | (this.holdsWord(node) ? FrameFlag.IfItHelps : 0)
+      | split;
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
     const hug = this.hugOf(node, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     else if (kind === N.Parameters) this.reachOverType(frame, node);
-    const hang = (items.count > 1 && kind !== N.ForHead) || kind === N.JsxExpression ? 1 : 0;
+    const hang =
+      (items.count > 1 && kind !== N.ForHead) || kind === N.JsxExpression || beside ? 1 : 0;
     const edge = padded ? Demand.Fold : Demand.Seam;
     let child = tree.child(node);
     let before: T = T.Comma;
@@ -92,8 +113,15 @@ export abstract class ListLayout extends LayoutBase {
         if (items.torn) this.standing(t, last);
         else if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, isChild ? child : NONE);
-        // The branches of a conditional stand one step behind what decides.
-        if (isChild) this.visit(child, this.kindOf(child) === N.Conditional ? 1 : hang);
+        if (isChild && items.count === 1 && this.isAlternatives(child)) {
+          this.stackedIn(frame, t, child);
+          before = T.End;
+          last = child;
+          t = tree.end(child);
+          child = tree.next(child);
+          continue;
+        }
+        if (isChild) this.visit(child, this.hangsAlone(child) ? 1 : hang);
         else if (token === T.String) this.string(t);
         before = token;
       }
@@ -103,10 +131,67 @@ export abstract class ListLayout extends LayoutBase {
       child = tree.next(child);
     }
     if (items.torn) this.standing(closer, last);
+    else if (below) sheet.line(closer, 0, 0, R.Bracket);
     else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Out);
-    this.closing(node, kind, items);
+    if (!below) this.closing(node, kind, items);
     sheet.close();
+  }
+
+  /** Whether a call has a text and then a function with a body, as a test has. */
+  private isTitled(node: number, { count, last, lastEnd, closing }: Items): boolean {
+    const { tree, tokens } = this;
+    const title: T = tokens.kind(tree.first(node) + 1);
+    if (count !== 2 || closing >= 0 || (title !== T.String && title !== T.Template)) return false;
+    const body = this.kindOf(last) === N.Arrow || this.kindOf(last) === N.FunctionExpression
+      ? tree.lastChild(last)
+      : NONE;
+    return (
+      this.kindOf(body) === N.Block
+      && tree.end(body) === lastEnd
+      && tokens.skipTrivia(tree.first(node) + 1) === tree.first(node) + 1
+      && this.writtenSplit(node) === 0
+    );
+  }
+
+  /** However long its text is, the function begins on its line. */
+  private titled(node: number): void {
+    this.run(node, (t, kind, before) => {
+      if (before === T.Comma) return this.space(t, R.Comma);
+      this.join(t, kind === T.Comma ? R.Comma : R.Bracket);
+    });
+  }
+
+  /** Whether an item's later lines go one step in though it is the only one: branches, and the links of a chain. */
+  private hangsAlone(node: number): boolean {
+    switch (this.kindOf(node)) {
+      case N.Conditional:
+      case N.ConditionalType:
+      case N.Primary:
+      case N.New:
+      case N.Await:
+        return true;
+      default:
+        return false;
+    }
+  }
+
+  /** Whether brackets hold one short token, which gains nothing on a line of its own. */
+  protected holdsWord(node: number): boolean {
+    const { tree, tokens } = this;
+    const first = tree.first(node);
+    if (tree.end(node) - first !== 3) return false;
+    switch (tree.kind(node) as N) {
+      case N.Arguments:
+      case N.Subscript:
+      case N.Paren:
+      case N.TypeArguments:
+        return (
+          tokens.end(first + 1) - tokens.start(first + 1) <= SHORT && !tokens.isTrivia(first + 1)
+        );
+      default:
+        return false;
+    }
   }
 
   /**
@@ -151,11 +236,55 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   /** Whether a list splits where something inside it must. */
-  private splitsWhole(kind: N, { count, last }: Items): boolean {
+  private splitsWhole(node: number, { count, last }: Items, beside: boolean): boolean {
+    const kind: N = this.tree.kind(node);
+    if (count > 1 && kind === N.Arguments && this.holdsSplitRun(node)) return true;
     if (kind === N.Object) return count > 1 || this.kindOf(last) === N.Method;
-    if (kind === N.Paren && (count > 1 || this.kindOf(last) === N.Binary)) return true;
+    if (kind === N.Paren && (count > 1 || this.kindOf(last) === N.Binary)) return !beside;
+    if (kind === N.Condition) return this.kindOf(last) === N.Binary && this.keptSplit(last);
     const alone = count === 1 && (kind === N.Paren || kind === N.Arguments);
-    return alone && this.asWritten && this.kindOf(last) === N.Primary && this.dotOnNewLine(last);
+    return alone && this.keepsSplit && this.kindOf(last) === N.Primary && this.dotOnNewLine(last);
+  }
+
+  /** Whether one of several items is a run of operators that the author split. */
+  private holdsSplitRun(node: number): boolean {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tree.kind(c) === N.Binary && this.keptSplit(c)) return true;
+    return false;
+  }
+
+  /** Whether the author began a run of operators beside its opening bracket and went on below. */
+  private besideOpener(kind: N, { count, last }: Items): boolean {
+    const alone =
+      count === 1 && (kind === N.Paren || kind === N.Arguments || kind === N.Array);
+    return alone && this.kindOf(last) === N.Binary && this.keptSplit(last);
+  }
+
+  /**
+   * Whether the author closed a list on a line of its own though it begins beside its opener, behind a
+   * function whose value stands below its arrow:
+   *
+   *     board.each((row) =>
+   *       print(row),
+   *     )
+   */
+  private closesBelow(node: number, { count, last, lastEnd }: Items): boolean {
+    const { tree, tokens } = this;
+    if (!this.keepsSplit || tree.kind(node) !== N.Arguments || this.kindOf(last) !== N.Arrow)
+      return false;
+    if (count > 3 || tree.end(last) !== lastEnd || !tokens.onNewLine(tree.end(node) - 1))
+      return false;
+    for (let item = tree.child(node); item !== NONE; item = tree.next(item))
+      if (tokens.onNewLine(tree.first(item))) return false;
+    if (tokens.onNewLine(tree.first(node) + 1)) return false;
+    const body = tree.lastChild(last);
+    return (
+      body !== NONE
+      && tree.end(body) === tree.end(last)
+      && tree.kind(body) !== N.Block
+      && tokens.onNewLine(tree.first(body))
+    );
   }
 
   /** In a list that is torn line ends stay where they are. Behind an item that lacks its brace one stood. */
@@ -200,20 +329,26 @@ export abstract class ListLayout extends LayoutBase {
   private takesComma(node: number, kind: N, items: Items): boolean {
     if (this.commaless.has(node)) return false;
     switch (kind) {
-      case N.Paren: case N.TypeParen: case N.Condition: case N.ForHead: case N.Subscript:
-      case N.TypeArguments: case N.Computed:
+      case N.Paren:
+      case N.TypeParen:
+      case N.Condition:
+      case N.ForHead:
+      case N.Subscript:
+      case N.TypeArguments:
+      case N.Computed:
       case N.JsxExpression:
         return false;
       case N.Arguments:
         // A type's `import("…")` takes none, and one in the code not before 2025.
-        return this.tokens.kind(this.tree.first(node) - 1) !== T.Import;
+        return this.tokens.kind(this.grammarBefore(this.tree.first(node))) !== T.Import;
       case N.TypeParameters:
         // A comma may be what tells type parameters from a tag.
         return items.count > 1;
       case N.Parameters:
         // A rest parameter is the last.
         return !this.isRest(items.last);
-      case N.Array: case N.Object:
+      case N.Array:
+      case N.Object:
         // In a pattern nothing may follow the rest.
         return this.isValue || !this.isRest(items.last);
       default:
@@ -275,7 +410,10 @@ export abstract class ListLayout extends LayoutBase {
         if (this.kindOf(items.last) === N.Binary)
           return this.hugGap(this.tree.lastChild(items.last), false);
         return items.count === 1 ? this.hugGap(items.last, true) : 0;
-      case N.Parameters: case N.Array: case N.TypeArguments: case N.Condition:
+      case N.Parameters:
+      case N.Array:
+      case N.TypeArguments:
+      case N.Condition:
         return items.count === 1 ? this.hugGap(items.last, kind !== N.Array) : 0;
       case N.JsxExpression:
         // Its braces stay close; what they hold splits inside.

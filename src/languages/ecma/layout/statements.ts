@@ -53,14 +53,17 @@ export class EcmaLayout extends ExpressionLayout {
         this.block(node);
         return true;
       case N.Empty: return true;
-      case N.Expression: case N.Directive: case N.Jump: {
+      case N.Expression:
+      case N.Directive:
+      case N.Jump: {
         const around = this.isValue;
         this.isValue = false;
         this.run(node, this.statementRule);
         this.isValue = around;
         return this.terminator(node);
       }
-      case N.Return: case N.Throw:
+      case N.Return:
+      case N.Throw:
         this.run0(node);
         return this.terminator(node);
       case N.Variable:
@@ -69,26 +72,42 @@ export class EcmaLayout extends ExpressionLayout {
       case N.Declarator:
         this.declarator(node);
         return true;
-      case N.If: case N.For: case N.While: case N.DoWhile: case N.With: case N.Try: case N.Labelled: case N.Switch:
+      case N.If:
+      case N.For:
+      case N.While:
+      case N.DoWhile:
+      case N.With:
+      case N.Try:
+      case N.Labelled:
+      case N.Switch:
         this.control(node);
         return this.tree.kind(node) === N.DoWhile ? this.terminator(node) : true;
       case N.ForHead:
         this.heads.add(this.tree.child(node));
         this.bracket(node);
         return true;
-      case N.Condition: case N.Specifiers: case N.EnumBody:
+      case N.Condition:
+      case N.Specifiers:
+      case N.EnumBody:
         this.bracket(node);
         return true;
       case N.Case:
         this.case(node);
         return true;
-      case N.SwitchBody: case N.ClassBody: case N.InterfaceBody:
+      case N.SwitchBody:
+      case N.ClassBody:
+      case N.InterfaceBody:
         this.block(node);
         return true;
-      case N.Function: case N.Method: case N.StaticBlock:
+      case N.Function:
+      case N.Method:
+      case N.StaticBlock:
         this.functionLike(node);
         return this.endsWithBody(node) ? true : this.terminator(node);
-      case N.Class: case N.Interface: case N.Enum: case N.Namespace:
+      case N.Class:
+      case N.Interface:
+      case N.Enum:
+      case N.Namespace:
         this.classLike(node);
         return this.endsWithBody(node) ? true : this.terminator(node);
       case N.Field:
@@ -107,7 +126,8 @@ export class EcmaLayout extends ExpressionLayout {
       case N.Export:
         this.members(node, this.moduleRule);
         return this.endsInDeclaration(node) ? true : this.terminator(node);
-      case N.Specifier: case N.ImportAttributes:
+      case N.Specifier:
+      case N.ImportAttributes:
         this.run(node, this.wordRule);
         return true;
       case N.Declared:
@@ -190,7 +210,10 @@ export class EcmaLayout extends ExpressionLayout {
   private endsWithBody(node: number): boolean {
     if (this.lastTokenKind(node) === T.RightBrace) return true;
     switch (this.kindOf(this.tree.lastChild(node))) {
-      case N.Block: case N.ClassBody: case N.InterfaceBody: case N.EnumBody: return true;
+      case N.Block:
+      case N.ClassBody:
+      case N.InterfaceBody:
+      case N.EnumBody: return true;
       default: return false;
     }
   }
@@ -224,8 +247,18 @@ export class EcmaLayout extends ExpressionLayout {
   private guards(t: number): boolean {
     const { tokens } = this;
     switch (tokens.kind(t) as T) {
-      case T.LeftParen: case T.LeftBracket: case T.Template: case T.TemplateHead: case T.Regex: case T.Slash:
-      case T.Plus: case T.Minus: case T.Less: case T.PlusPlus: case T.MinusMinus: case T.Star:
+      case T.LeftParen:
+      case T.LeftBracket:
+      case T.Template:
+      case T.TemplateHead:
+      case T.Regex:
+      case T.Slash:
+      case T.Plus:
+      case T.Minus:
+      case T.Less:
+      case T.PlusPlus:
+      case T.MinusMinus:
+      case T.Star:
         return true;
       default:
         return false;
@@ -272,24 +305,9 @@ export class EcmaLayout extends ExpressionLayout {
     const first = tree.first(child);
     const empty = tree.kind(child) === N.Empty && !tokens.onNewLine(first) && first > 0;
     if (empty || first === this.guarded) this.join(first, R.Terminator);
-    if (tree.kind(child) === N.Case && this.sharesLine(child)) this.space(first, R.Keyword);
     if (tree.kind(child) === N.Block) return this.block(child, child, true);
     this.visit(child);
     if (tree.kind(child) === N.Signature) this.signatureEnd(child);
-  }
-
-  /** Whether a case stays on the line of those before it, with which it shares what follows. */
-  private sharesLine(node: number): boolean {
-    const { tree, tokens } = this;
-    const first = tree.first(node);
-    if (!this.asWritten || tokens.onNewLine(first) || tokens.kind(first - 1) !== T.Colon)
-      return false;
-    const body = tree.lastChild(node);
-    const end = tokens.end(
-      this.kindOf(body) === N.CaseBody ? tree.first(body) - 1 : tree.end(node) - 1,
-    );
-    const lineStart = tokens.text.lastIndexOf("\n", end) + 1;
-    return end - lineStart <= this.style.maxLineLength;
   }
 
   /** What ends a member of an interface. */
@@ -322,7 +340,7 @@ export class EcmaLayout extends ExpressionLayout {
     if (ownLine) {
       this.openBlock(first, last, 0, owner);
       sheet.line(first, 0, 0, R.Brace);
-    } else if (!isStatement) {
+    } else if (!isStatement && first !== this.lowBrace) {
       this.space(first, R.Brace);
     }
     if (first === last || empty) {
@@ -400,11 +418,13 @@ export class EcmaLayout extends ExpressionLayout {
     const { tree } = this;
     const kind: N = tree.kind(child);
     switch (kind) {
-      case N.Block: case N.SwitchBody:
+      case N.Block:
+      case N.SwitchBody:
         this.block(child, node);
         this.afterBlock = true;
         return;
-      case N.Condition: case N.ForHead:
+      case N.Condition:
+      case N.ForHead:
         this.space(t, R.Keyword);
         return this.visit(child);
     }
@@ -435,11 +455,6 @@ export class EcmaLayout extends ExpressionLayout {
     this.fold(t, R.Keyword);
     this.visit(child);
     sheet.close();
-  }
-
-  private isRun(node: number): boolean {
-    const kind: N = this.kindOf(node);
-    return kind === N.Binary || kind === N.Sequence;
   }
 
   private case(node: number): void {
@@ -534,7 +549,8 @@ export class EcmaLayout extends ExpressionLayout {
     const isFunction = this.hasFunction(node);
     this.members(node, (t, kind, before, child) => {
       switch (this.kindOf(child)) {
-        case N.Parameters: case N.TypeParameters: {
+        case N.Parameters:
+        case N.TypeParameters: {
           const unnamed = before === T.Function || (before === T.Star && isFunction);
           return unnamed ? this.space(t, R.Keyword) : this.join(t, R.Call);
         }
@@ -610,6 +626,11 @@ export class EcmaLayout extends ExpressionLayout {
         const kind: T = isChild ? T.End : tokens.kind(t);
         if (childKind === N.Block || childKind === N.ClassBody || childKind === N.InterfaceBody) {
           this.block(child, node);
+        } else if (childKind === N.EnumBody) {
+          this.enumBody(child, node);
+        } else if (childKind === N.Heritage && this.clauses(node, child)) {
+          child = tree.lastChild(node);
+          this.block(child, node);
         } else {
           let done = false;
           if (t > first) {
@@ -632,10 +653,67 @@ export class EcmaLayout extends ExpressionLayout {
     else this.space(t, R.Keyword);
   }
 
+  private enumBody(node: number, owner: number): void {
+    const { tree, sheet } = this;
+    const first = tree.first(node);
+    if (this.style.bracePlacement === "own-line") {
+      this.openBlock(first, tree.end(node) - 1, 0, owner);
+      sheet.line(first, 0, 0, R.Brace);
+      this.visit(node);
+      sheet.close();
+    } else {
+      this.space(first, R.Brace);
+      this.visit(node);
+    }
+  }
+
+  /**
+   * The clauses of a class from its first on, on lines of their own where its head is long; then the brace
+   * stands below them. False where its body is not there.
+   */
+  private clauses(node: number, first: number): boolean {
+    const { tree, tokens, sheet } = this;
+    const body = tree.lastChild(node);
+    const kind = this.kindOf(body);
+    if ((kind !== N.ClassBody && kind !== N.InterfaceBody) || !this.isClosedBody(body))
+      return false;
+    const brace = tree.first(body);
+    const written = this.keepsSplit && this.clauseOnNewLine(first, body) ? FrameFlag.Split : 0;
+    const ownLine = this.style.bracePlacement === "own-line";
+    sheet.open(tree.first(first), ownLine ? brace - 1 : brace, written, 1);
+    for (let clause = first; clause !== body; clause = tree.next(clause)) {
+      this.fold(tree.first(clause), R.Keyword);
+      this.heritage(clause);
+    }
+    if (!ownLine && tree.end(body) - brace > 2) {
+      this.fold(brace, R.Brace);
+      sheet.mark(brace, Mark.Out);
+      this.lowBrace = brace;
+    }
+    sheet.close();
+    return tokens.kind(brace) === T.LeftBrace;
+  }
+
+  private isClosedBody(body: number): boolean {
+    return this.lastTokenKind(body) === T.RightBrace;
+  }
+
+  private clauseOnNewLine(first: number, body: number): boolean {
+    const { tree, tokens } = this;
+    for (let clause = first; clause !== body; clause = tree.next(clause))
+      if (tokens.onNewLine(tree.first(clause))) return true;
+    return false;
+  }
+
+  /** The brace whose gap the clauses before it have settled, or -1. */
+  private lowBrace = -1;
+
+  /** A clause of a class; its items begin lines where they are long. */
   private heritage(node: number): void {
-    this.run(node, (t, kind, _, child) => {
+    this.framed(node, this.ownSplit(node), 1, () => this.run(node, (t, kind, before, child) => {
       if (kind === T.Comma || this.kindOf(child) === N.TypeArguments) return this.join(t, R.Comma);
+      if (before === T.Comma) return this.fold(t, R.Comma);
       this.space(t, R.Keyword);
-    });
+    }));
   }
 }

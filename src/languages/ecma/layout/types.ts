@@ -1,4 +1,4 @@
-import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
@@ -17,15 +17,22 @@ export abstract class TypeLayout extends ListLayout {
         this.run(node, this.wordRule);
         return true;
       case N.ConditionalType:
-        this.framed(node, FrameFlag.Whole, hang, () => this.run(node, this.conditionalTypeRule, 1));
+        this.framed(
+          node,
+          this.ownSplit(node),
+          hang,
+          () => this.run(node, this.conditionalTypeRule, 1),
+        );
         return true;
       case N.FunctionType:
         this.run(node, this.functionTypeRule);
         return true;
-      case N.Union: case N.Intersection:
-        this.alternatives(node, hang);
+      case N.Union:
+      case N.Intersection:
+        this.alternativesWithin(node, hang);
         return true;
-      case N.TypeOperator: case N.Predicate:
+      case N.TypeOperator:
+      case N.Predicate:
         this.run(node, this.wordRule);
         return true;
       case N.TypePostfix:
@@ -43,8 +50,12 @@ export abstract class TypeLayout extends ListLayout {
       case N.Computed:
         this.run(node, this.computedRule);
         return true;
-      case N.TypeParen: case N.ObjectType: case N.MappedType: case N.TupleType:
-      case N.TypeArguments: case N.TypeParameters:
+      case N.TypeParen:
+      case N.ObjectType:
+      case N.MappedType:
+      case N.TupleType:
+      case N.TypeArguments:
+      case N.TypeParameters:
         this.bracket(node);
         return true;
       default:
@@ -52,21 +63,25 @@ export abstract class TypeLayout extends ListLayout {
     }
   }
 
-  private readonly annotationRule: Rule = (t) => this.space(t, R.Type);
+  private readonly annotationRule: Rule = (t, _, __, child) => this.typeAfter(t, child, R.Type);
   protected readonly joinRule: Rule = (t) => this.join(t, R.Type);
 
   /** Words and what follows them: one space, but none around dots and before commas. */
   protected readonly wordRule: Rule = (t, kind, before, child) => {
     switch (kind) {
-      case T.Comma: case T.Semicolon: case T.Dot: return this.join(t, R.Comma);
-      case T.Question: case T.Bang: case T.Colon: return this.join(t, R.Colon);
+      case T.Comma:
+      case T.Semicolon:
+      case T.Dot: return this.join(t, R.Comma);
+      case T.Question:
+      case T.Bang:
+      case T.Colon: return this.join(t, R.Colon);
     }
     if (before === T.Dot || before === T.Ellipsis || before === T.At) return this.join(t, R.Member);
     const childKind = this.kindOf(child);
     if (
       childKind === N.TypeParameters || childKind === N.Annotation || childKind === N.TypeArguments
     ) return this.join(t, R.Type);
-    this.space(t, R.Keyword);
+    return this.typeAfter(t, child, R.Keyword);
   };
 
   private readonly itemRule: Rule = (t, kind, before) => {
@@ -75,16 +90,28 @@ export abstract class TypeLayout extends ListLayout {
     this.space(t, R.Type);
   };
 
-  private readonly conditionalTypeRule: Rule = (t, kind, before) => {
+  private readonly conditionalTypeRule: Rule = (t, kind, before, child) => {
     if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
-    if (before === T.Question || before === T.Colon) return this.space(t, R.Operator);
+    if (before === T.Question || before === T.Colon) return this.branch(t, child);
     this.space(t, R.Keyword);
   };
+
+  /** A branch of a conditional; behind a comment it goes one step in. */
+  protected branch(t: number, child: number): void | true {
+    if (!this.remarkBefore(t)) return this.typeAfter(t, child, R.Operator);
+    const { sheet, tree } = this;
+    sheet.open(t, child === NONE ? t : tree.end(child) - 1, 0, 1);
+    this.fold(t, R.Operator);
+    if (child !== NONE) this.visit(child);
+    sheet.close();
+    return true;
+  }
 
   private readonly functionTypeRule: Rule = (t, kind, before, child) => {
     const childKind = this.kindOf(child);
     if (childKind === N.Parameters && before !== T.New) return this.join(t, R.Type);
     if (childKind === N.TypeParameters && before !== T.New) return this.join(t, R.Type);
+    if (before === T.Arrow) return this.typeAfter(t, child, R.Type);
     this.space(t, kind === T.Arrow ? R.Arrow : R.Type);
   };
 
@@ -94,36 +121,96 @@ export abstract class TypeLayout extends ListLayout {
     this.space(t, R.Keyword);
   };
 
-  /** Unions and intersections: stacked where they are long. */
-  private alternatives(node: number, hang: number): void {
+  // Unions and intersections
+
+  protected isAlternatives(node: number): boolean {
+    const kind = this.kindOf(node);
+    if (kind !== N.Union && kind !== N.Intersection) return false;
+    return this.operandCount(node) > 1;
+  }
+
+  private operandCount(node: number): number {
+    const { tree, tokens } = this;
+    let count = 0;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node);) {
+      const isChild = child !== NONE && t === tree.first(child);
+      if (isChild || !(tokens.isTrivia(t) || this.isSign(t))) count++;
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    return count;
+  }
+
+  private isSign(t: number): boolean {
+    const kind: T = this.tokens.kind(t);
+    return kind === T.Pipe || kind === T.Ampersand;
+  }
+
+  /** A type behind what it belongs to, from gap t on. */
+  protected typeAfter(t: number, child: number, rule: R): void | true {
+    if (this.isAlternatives(child)) return this.stacked(t, child, rule);
+    this.space(t, rule);
+  }
+
+  /**
+   * Alternatives on one line, or each on a line of its own behind its sign, the first one too:
+   *
+   *     berth:
+   *       | "north"
+   *       | "south"
+   */
+  protected stacked(t: number, node: number, rule: R): true {
+    const { tree, sheet, tokens } = this;
+    const first = tree.first(node);
+    const led = this.keepsSplit && this.isSign(first) && tokens.onNewLine(first);
+    const flags = led ? FrameFlag.Split : this.ownSplit(node);
+    const frame = sheet.open(t, tree.end(node) - 1, flags, 1);
+    this.fold(t, rule);
+    const hug = this.hugOfLast(node);
+    if (hug > 0) sheet.frames.setHug(frame, hug);
+    this.alternatives(t, node);
+    sheet.close();
+    return true;
+  }
+
+  protected stackedIn(frame: number, t: number, node: number): void {
+    this.sheet.frames.setFlag(frame, this.ownSplit(node));
+    this.alternatives(t, node);
+  }
+
+  /** The gap inside an intersection's last operand that hugs what stands before it, or 0. */
+  private hugOfLast(node: number): number {
     const { tree } = this;
-    const leads =
-      this.tokens.kind(tree.first(node)) === T.Pipe
-      || this.tokens.kind(tree.first(node)) === T.Ampersand;
-    const stacked = leads && this.writtenSplit(node) !== 0 ? FrameFlag.Split : 0;
-    const frame = this.sheet.open(
-      tree.first(node) + 1,
-      tree.end(node) - 1,
-      stacked | FrameFlag.Whole,
-      hang,
-    );
     const last = tree.lastChild(node);
-    const hug = last !== NONE
-      && tree.end(last) === tree.end(node)
-      && tree.kind(node) === N.Intersection
-      ? this.hugGap(last, false)
-      : 0;
-    if (hug > 0) this.sheet.frames.setHug(frame, hug);
-    this.run(node, (t, kind, before) => {
-      const operator = kind === T.Pipe || kind === T.Ampersand;
-      const leading =
-        (before === T.Pipe || before === T.Ampersand)
-        && t === this.tokens.skipTrivia(tree.first(node) + 1);
-      if (leading) this.space(t, R.Operator);
-      else
-        this.sheet.set(t, operator === this.breaksBefore ? Demand.Fold : Demand.Space, R.Operator);
+    const ends = last !== NONE && tree.end(last) === tree.end(node);
+    return ends && tree.kind(node) === N.Intersection ? this.hugGap(last, false) : 0;
+  }
+
+  /** The folds of alternatives in the frame that is open, which gap t begins. */
+  private alternatives(t: number, node: number): void {
+    const { tree, sheet, tokens } = this;
+    const first = tree.first(node);
+    const second = tokens.skipTrivia(first + 1);
+    const leads = this.isSign(first);
+    if (leads) {
+      sheet.mark(first, Mark.RemovedFlat);
+    } else {
+      sheet.lead(t, tree.kind(node) === N.Union ? "|" : "&");
+    }
+    this.run(node, (at) => {
+      if (leads && at === second) return sheet.set(at, Demand.Pad, R.Operator);
+      if (this.isSign(at)) return this.fold(at, R.Operator);
+      this.space(at, R.Operator);
     }, 1);
-    this.sheet.close();
+  }
+
+  /** Alternatives within other alternatives, or one alone behind its sign. */
+  private alternativesWithin(node: number, hang: number): void {
+    this.framed(node, this.ownSplit(node), hang, () => this.run(node, (t) => {
+      if (this.isSign(t)) return this.fold(t, R.Operator);
+      this.space(t, R.Operator);
+    }, 1));
   }
 
   /** The parameters of `get name()` or `set name(value)`, or `NONE`. */

@@ -314,7 +314,11 @@ export abstract class EcmaBase extends Parser {
 
   /** The column at which the line begins that holds token t; -1 where indentation does not count. */
   protected lineOf(t: number): number {
-    if (!this.doubtful) return -1;
+    return this.doubtful ? this.lineColumnOf(t) : -1;
+  }
+
+  /** The column at which the line begins that holds token t. */
+  protected lineColumnOf(t: number): number {
     const start = this.tokens.start(t);
     return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
   }
@@ -333,7 +337,11 @@ export abstract class EcmaBase extends Parser {
   /** Whether what stands here mostly follows a brace; it stands one column further in where that is gone. */
   private followsBrace(): boolean {
     switch (this.kind) {
-      case T.Else: case T.Catch: case T.Finally: case T.Assign: case T.Arrow: return true;
+      case T.Else:
+      case T.Catch:
+      case T.Finally:
+      case T.Assign:
+      case T.Arrow: return true;
       default: return false;
     }
   }
@@ -346,10 +354,21 @@ export abstract class EcmaBase extends Parser {
   /** Whether the current token carries on what stands before it, where it can. */
   private goesOn(): boolean {
     switch (this.kind) {
-      case T.Comma: case T.Colon: case T.Question: case T.QuestionDot: case T.Dot: case T.Arrow:
-      case T.Assign: case T.Augmented: case T.LeftParen:
+      case T.Comma:
+      case T.Colon:
+      case T.Question:
+      case T.QuestionDot:
+      case T.Dot:
+      case T.Arrow:
+      case T.Assign:
+      case T.Augmented:
+      case T.LeftParen:
         return true;
-      case T.Less: case T.Plus: case T.Minus: case T.Slash: case T.Star: return false;
+      case T.Less:
+      case T.Plus:
+      case T.Minus:
+      case T.Slash:
+      case T.Star: return false;
       default: return this.kind >= T.QuestionQuestion && this.kind <= T.Instanceof;
     }
   }

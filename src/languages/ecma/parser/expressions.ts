@@ -105,10 +105,20 @@ export abstract class ExpressionParser extends JsxParser {
 
   private startsExpression(): boolean {
     switch (this.kind) {
-      case T.End: case T.RightParen: case T.RightBracket: case T.RightBrace: case T.Semicolon:
-      case T.Comma: case T.Colon:
-      case T.Question: case T.In: case T.Instanceof: case T.Assign: case T.Arrow:
-      case T.TemplateMiddle: case T.TemplateTail:
+      case T.End:
+      case T.RightParen:
+      case T.RightBracket:
+      case T.RightBrace:
+      case T.Semicolon:
+      case T.Comma:
+      case T.Colon:
+      case T.Question:
+      case T.In:
+      case T.Instanceof:
+      case T.Assign:
+      case T.Arrow:
+      case T.TemplateMiddle:
+      case T.TemplateTail:
         return false;
       default:
         return !this.isName("of");
@@ -210,8 +220,15 @@ export abstract class ExpressionParser extends JsxParser {
   private unary(): void {
     const first = this.at;
     switch (this.kind) {
-      case T.Plus: case T.Minus: case T.Bang: case T.Tilde: case T.PlusPlus: case T.MinusMinus:
-      case T.Typeof: case T.Void: case T.Delete:
+      case T.Plus:
+      case T.Minus:
+      case T.Bang:
+      case T.Tilde:
+      case T.PlusPlus:
+      case T.MinusMinus:
+      case T.Typeof:
+      case T.Void:
+      case T.Delete:
         this.nested(() => {
           this.next();
           this.unary();
@@ -249,12 +266,32 @@ export abstract class ExpressionParser extends JsxParser {
   private awaits(): boolean {
     if (this.inAsync) return true;
     switch (this.peek()) {
-      case T.Name: case T.Number: case T.String: case T.New: case T.Function: case T.Import:
-      case T.Class: case T.Template:
+      case T.Name:
+      case T.Number:
+      case T.String:
+      case T.New:
+      case T.Function:
+      case T.Import:
+      case T.Class:
+      case T.Template:
         return true;
-      case T.LeftParen: case T.LeftBracket: case T.TemplateHead: case T.LeftBrace: case T.Regex:
-      case T.Slash: case T.Plus: case T.Minus: case T.PlusPlus: case T.MinusMinus: case T.Bang:
-      case T.Tilde: case T.Typeof: case T.Void: case T.Delete: case T.Less: case T.At:
+      case T.LeftParen:
+      case T.LeftBracket:
+      case T.TemplateHead:
+      case T.LeftBrace:
+      case T.Regex:
+      case T.Slash:
+      case T.Plus:
+      case T.Minus:
+      case T.PlusPlus:
+      case T.MinusMinus:
+      case T.Bang:
+      case T.Tilde:
+      case T.Typeof:
+      case T.Void:
+      case T.Delete:
+      case T.Less:
+      case T.At:
         return !this.inFunction;
       default:
         return false;
@@ -391,14 +428,16 @@ export abstract class ExpressionParser extends JsxParser {
             && this.typedArrow(true, first)
           ) return;
           continue;
-        case T.Template: case T.TemplateHead:
+        case T.Template:
+        case T.TemplateHead:
           this.template(false);
           continue;
         case T.Bang:
           if (!this.dialect.types || this.lineBefore) break;
           this.next();
           continue;
-        case T.Less: case T.ShiftLeft:
+        case T.Less:
+        case T.ShiftLeft:
           if (this.dialect.types && this.callTypes()) continue;
       }
       break;
@@ -423,8 +462,13 @@ export abstract class ExpressionParser extends JsxParser {
         return true;
       }
       switch (this.kind) {
-        case T.LeftParen: case T.Template: case T.TemplateHead: return true;
-        case T.Less: case T.Greater: case T.Plus: case T.Minus: return false;
+        case T.LeftParen:
+        case T.Template:
+        case T.TemplateHead: return true;
+        case T.Less:
+        case T.Greater:
+        case T.Plus:
+        case T.Minus: return false;
         default:
           return (
             this.lineBefore
@@ -471,19 +515,23 @@ export abstract class ExpressionParser extends JsxParser {
           return this.tree.kind(this.tree.last) !== N.Arrow;
         this.next();
         return true;
-      case T.Number: case T.String: case T.Regex:
+      case T.Number:
+      case T.String:
+      case T.Regex:
         this.next();
         return true;
       case T.PrivateName:
         // `#x in object`
         this.next();
         return true;
-      case T.Slash: case T.Augmented:
+      case T.Slash:
+      case T.Augmented:
         if (this.tokens.text.charCodeAt(this.tokens.start(first)) !== 47) break;
         this.reread(this.lexer.asRegex);
         this.next();
         return true;
-      case T.Template: case T.TemplateHead:
+      case T.Template:
+      case T.TemplateHead:
         this.template(false);
         return true;
       case T.LeftParen: return this.paren();
@@ -515,7 +563,8 @@ export abstract class ExpressionParser extends JsxParser {
           this.missing = true;
         }
         return true;
-      case T.Less: case T.ShiftLeft:
+      case T.Less:
+      case T.ShiftLeft:
         if (this.dialect.jsx && this.kind === T.Less) {
           if (this.dialect.types && this.genericArrow()) return false;
           this.jsxElement(false);

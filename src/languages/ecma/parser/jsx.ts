@@ -96,7 +96,8 @@ export abstract class JsxParser extends TypeParser {
 
   private jsxValue(): void {
     switch (this.kind) {
-      case T.String: case T.Unknown:
+      case T.String:
+      case T.Unknown:
         // Other strings may hold no line end, so that this one was read as none.
         if (this.atQuote()) this.reread(this.lexer.asJsxString);
         this.missing ||= this.is(T.Unknown);

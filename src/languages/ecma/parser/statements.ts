@@ -169,13 +169,16 @@ class StatementParser extends MemberParser {
         this.statement(opener);
         return this.finish(N.With, first);
       case T.Do: return this.doWhile(opener);
-      case T.Return: case T.Throw: {
+      case T.Return:
+      case T.Throw: {
         const kind = this.kind === T.Return ? N.Return : N.Throw;
         this.next();
         if (!this.lineBefore && !this.atEnd(opener)) this.expression();
         return this.terminated(kind, first, opener);
       }
-      case T.Break: case T.Continue: case T.Debugger:
+      case T.Break:
+      case T.Continue:
+      case T.Debugger:
         this.next();
         if (!this.lineBefore) this.eat(T.Name);
         return this.terminated(N.Jump, first, opener);
@@ -271,7 +274,8 @@ class StatementParser extends MemberParser {
         if (!isWord(after)) return false;
         this.interface(first);
         return true;
-      case "namespace": case "module":
+      case "namespace":
+      case "module":
         if (after !== T.Name && after !== T.String) return false;
         this.namespace(first, opener);
         return true;
@@ -541,8 +545,19 @@ class StatementParser extends MemberParser {
       this.statement(opener);
       if (this.at === statement) break;
     }
+    this.takeRemarks(first);
     this.finish(N.CaseBody, body);
     this.finish(N.Case, first);
+  }
+
+  /** Takes the comments behind the statements of a case that stand deeper than it: they are its own. */
+  private takeRemarks(first: number): void {
+    const { tokens } = this;
+    if (this.is(T.End)) return;
+    const column = this.lineColumnOf(first);
+    while (
+      this.taken < this.at && tokens.onNewLine(this.taken) && this.columnOf(this.taken) > column
+    ) this.taken++;
   }
 
   private try(): void {

@@ -1,3 +1,4 @@
+import { NONE } from "../../../core/syntax/tree.js";
 import { N, T, isWord } from "../kinds.js";
 import { EcmaBase, Reading } from "./base.js";
 
@@ -47,17 +48,24 @@ export abstract class TypeParser extends EcmaBase {
     const first = this.at;
     this.unionType();
     if (this.noConditional || this.kind !== T.Extends || this.lineBefore) return;
-    this.next();
+    // A chain of conditionals makes one node.
+    do {
+      this.next();
+      this.withNoConditional(() => this.type());
+      if (this.is(T.End)) this.lacks("? x : x");
+      else if (this.expect(T.Question)) {
+        this.type();
+        if (this.otherwise()) this.unionType();
+      }
+    } while (this.is(T.Extends) && !this.lineBefore && !this.missing);
+    this.finish(N.ConditionalType, first);
+  }
+
+  private withNoConditional(rule: () => void): void {
     const outer = this.noConditional;
     this.noConditional = true;
-    this.type();
+    rule();
     this.noConditional = outer;
-    if (this.is(T.End)) this.lacks("? x : x");
-    else if (this.expect(T.Question)) {
-      this.type();
-      if (this.otherwise()) this.type();
-    }
-    this.finish(N.ConditionalType, first);
   }
 
   private withConditional(rule: () => void): void {
@@ -90,8 +98,9 @@ export abstract class TypeParser extends EcmaBase {
     const first = this.at;
     if (this.kind === T.Name) {
       if (this.isName("infer") && isWord(this.peek())) return this.inferType();
-      const operator = this.isName("keyof") || this.isName("unique") || this.isName("readonly");
-      if (operator && this.startsType(this.peek())) {
+      const keyof = this.isName("keyof");
+      const operator = keyof || this.isName("unique") || this.isName("readonly");
+      if (keyof || (operator && this.startsType(this.peek()))) {
         this.next();
         this.nested(() => this.operatorType());
         return this.finish(N.TypeOperator, first);
@@ -108,11 +117,8 @@ export abstract class TypeParser extends EcmaBase {
       // A constraint, unless a question mark makes it the condition around.
       this.attempt(() => {
         this.next();
-        const outer = this.noConditional;
-        this.noConditional = true;
-        this.type();
-        this.noConditional = outer;
-        return outer || this.kind !== T.Question;
+        this.withNoConditional(() => this.type());
+        return this.noConditional || this.kind !== T.Question;
       });
     }
     this.finish(N.TypeOperator, first);
@@ -120,9 +126,20 @@ export abstract class TypeParser extends EcmaBase {
 
   private startsType(kind: T): boolean {
     switch (kind) {
-      case T.Name: case T.LeftParen: case T.LeftBrace: case T.LeftBracket: case T.String:
-      case T.Number: case T.Typeof:
-      case T.Template: case T.TemplateHead: case T.Void: case T.New: case T.Import: case T.Minus: case T.Less:
+      case T.Name:
+      case T.LeftParen:
+      case T.LeftBrace:
+      case T.LeftBracket:
+      case T.String:
+      case T.Number:
+      case T.Typeof:
+      case T.Template:
+      case T.TemplateHead:
+      case T.Void:
+      case T.New:
+      case T.Import:
+      case T.Minus:
+      case T.Less:
         return true;
       default:
         return false;
@@ -152,8 +169,11 @@ export abstract class TypeParser extends EcmaBase {
       case T.LeftParen: return this.parenType();
       case T.LeftBrace: return this.objectType();
       case T.LeftBracket: return this.tupleType();
-      case T.Template: case T.TemplateHead: return this.template(true);
-      case T.String: case T.Number: case T.Void: return this.next();
+      case T.Template:
+      case T.TemplateHead: return this.template(true);
+      case T.String:
+      case T.Number:
+      case T.Void: return this.next();
       case T.Minus:
         this.next();
         this.expect(T.Number);
@@ -165,8 +185,10 @@ export abstract class TypeParser extends EcmaBase {
         return this.finish(N.TypeOperator, first);
       case T.Import: return this.importType();
       case T.New: return this.functionType();
-      case T.Less: case T.ShiftLeft: return this.functionType();
-      case T.Question: case T.Star:
+      case T.Less:
+      case T.ShiftLeft: return this.functionType();
+      case T.Question:
+      case T.Star:
         // As in JSDoc; the compiler reads them too.
         this.next();
         if (this.startsType(this.kind)) this.postfixType();
@@ -224,7 +246,11 @@ export abstract class TypeParser extends EcmaBase {
       );
     if (kind !== T.Name || LITERALS.has(tokens.textOf(begin))) return false;
     switch (tokens.kind(tokens.skipTrivia(begin + 1)) as T) {
-      case T.Colon: case T.Comma: case T.Question: case T.Assign: case T.RightParen: return true;
+      case T.Colon:
+      case T.Comma:
+      case T.Question:
+      case T.Assign:
+      case T.RightParen: return true;
       default: return false;
     }
   }
@@ -236,9 +262,27 @@ export abstract class TypeParser extends EcmaBase {
     if (this.kind !== T.Arrow || !this.mayBeParameters(first))
       return this.finish(N.TypeParen, first);
     this.finish(N.Parameters, first);
+    this.asPatterns(this.tree.last);
     this.next();
     this.withConditional(() => this.returnType());
     this.finish(N.FunctionType, first);
+  }
+
+  /** What read as types between braces are patterns, now that they turn out to be parameters. */
+  private asPatterns(parameters: number): void {
+    const { tree } = this;
+    for (let item = tree.child(parameters); item !== NONE; item = tree.next(item))
+      this.asPattern(tree.kind(item) === N.Parameter ? tree.child(item) : item);
+  }
+
+  private asPattern(node: number): void {
+    const { tree } = this;
+    if (node === NONE || tree.kind(node) !== N.ObjectType) return;
+    tree.setKind(node, N.Object);
+    for (let member = tree.child(node); member !== NONE; member = tree.next(member)) {
+      const value = tree.lastChild(member);
+      if (value !== NONE && tree.kind(value) === N.Annotation) this.asPattern(tree.child(value));
+    }
   }
 
   private typeParameterItem(): void {
@@ -262,6 +306,7 @@ export abstract class TypeParser extends EcmaBase {
     if (this.kind === T.LeftParen) {
       this.withConditional(() => this.list(T.RightParen, () => this.typeParameterItem()));
       this.finish(N.Parameters, list);
+      this.asPatterns(this.tree.last);
     } else {
       this.lacks("()");
     }

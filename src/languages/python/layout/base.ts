@@ -8,8 +8,11 @@ import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 import { allowsBracketedWith } from "../version.js";
 
-/** States the demand before element t of a node: its kind, or `T.End` for a child node; and the token kind before it. */
-export type Rule = (t: number, kind: T, before: T) => void;
+/**
+ * States the demand before element t of a node: its kind, or `T.End` for a child node; and the token kind
+ * before it. Answers true where it has laid out the child too.
+ */
+export type Rule = (t: number, kind: T, before: T) => void | true;
 
 /** What every part of the layout stands on: walking a node's elements, and the rules between two of them. */
 export abstract class LayoutBase {
@@ -21,12 +24,15 @@ export abstract class LayoutBase {
   protected bracketed = 0;
   protected readonly bracketedWith: boolean;
   protected readonly asWritten: boolean;
+  /** Whether expressions that the author split stay so. */
+  protected readonly keepsSplit: boolean;
 
   constructor(protected readonly sheet: Sheet, syntax: Syntax, protected readonly style: Style) {
     this.tokens = syntax.tokens;
     this.tree = syntax.tree;
     this.bracketedWith = syntax.newer ?? allowsBracketedWith(syntax);
     this.asWritten = style.listSplit === "as-written";
+    this.keepsSplit = style.expressionSplit === "as-written";
   }
 
   /** States the demands before every token of a node but its first. `hang`: steps that its later lines go in. */
@@ -42,9 +48,9 @@ export abstract class LayoutBase {
     let before = T.End;
     for (let t = first; t < end;) {
       if (child !== NONE && t === tree.first(child)) {
-        if (t > first) rule(t, T.End, before);
         // A chain of conditionals stays at one depth.
-        this.visit(child, rule === this.ternaryRule && tree.kind(child) === N.Ternary ? 0 : hang);
+        const inner = rule === this.ternaryRule && tree.kind(child) === N.Ternary ? 0 : hang;
+        if (t === first || rule(t, T.End, before) !== true) this.visit(child, inner);
         before = T.End;
         t = tree.end(child);
         child = tree.next(child);
@@ -83,7 +89,9 @@ export abstract class LayoutBase {
 
   protected readonly wordRule: Rule = (t, kind, before) => {
     switch (kind) {
-      case T.Comma: case T.Semicolon: case T.Colon: return this.sheet.set(t, Demand.Join, R.Comma);
+      case T.Comma:
+      case T.Semicolon:
+      case T.Colon: return this.sheet.set(t, Demand.Join, R.Comma);
       case T.Dot:
         return this.sheet.set(t, before === T.From ? Demand.Space : Demand.Join, R.Import);
       case T.Star:
@@ -98,11 +106,6 @@ export abstract class LayoutBase {
   protected readonly spacedRule: Rule = (t) => this.sheet.set(t, Demand.Space, R.Operator);
   protected readonly unaryRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Unary);
   protected readonly powerRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Power);
-  protected readonly argumentRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Default);
-
-  protected readonly pairRule: Rule = (t, kind) =>
-    this.sheet.set(t, kind === T.Colon ? Demand.Join : Demand.Space, R.Colon);
-
   protected readonly commaRule: Rule = (t, kind) =>
     this.sheet.set(t, kind === T.Comma ? Demand.Join : this.fold, R.Comma);
 
@@ -126,13 +129,16 @@ export abstract class LayoutBase {
     }
   };
 
+  /** Whether lines begin with the operators of the run that is laid out, rather than end with them. */
+  protected breaksBefore = true;
+
   /** Two-word operators stay together; else the expression may break before or after them. */
   protected readonly binaryRule: Rule = (t, kind, before) => {
     const operator = kind >= T.Or && kind <= T.Percent;
     if (operator && ((kind === T.In && before === T.Not) || (kind === T.Not && before === T.Is))) {
       this.sheet.set(t, Demand.Space, R.Operator);
     } else {
-      const breaks = operator === (this.style.operatorSplit === "before");
+      const breaks = operator === this.breaksBefore;
       this.sheet.set(t, breaks ? this.fold : Demand.Space, R.Operator);
     }
   };
@@ -155,7 +161,11 @@ export abstract class LayoutBase {
 
   protected isBracket(kind: N): boolean {
     switch (kind) {
-      case N.Paren: case N.Tuple: case N.List: case N.Set: case N.Dict: return true;
+      case N.Paren:
+      case N.Tuple:
+      case N.List:
+      case N.Set:
+      case N.Dict: return true;
       default: return false;
     }
   }

@@ -1,9 +1,13 @@
-import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
+import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { LayoutBase } from "./base.js";
+
+/** Columns of a token that gains nothing on a line of its own. */
+const SHORT = 12;
 
 /** What a list in brackets does with the comma after its last item. */
 const enum Comma {
@@ -43,15 +47,18 @@ export abstract class BracketLayout extends LayoutBase {
       sheet.set(closer, Demand.Join, R.Bracket);
       return;
     }
+    if (this.bracketed === 0) this.dropContinuations(opener + 1, closer);
     const items = this.itemsOf(node);
     const flow = items.numbers && items.count > 3;
     const split = this.asWritten && splitAtOwn(this, node);
+    const row = split && !flow && this.isRow(node, items);
     const frame = sheet.open(
       opener + 1,
       closer,
       FrameFlag.Bracket
-        | (this.splitsWhole(items) ? FrameFlag.Whole : 0)
+        | (this.splitsWhole(items) || this.holdsSplitRun(node) ? FrameFlag.Whole : 0)
         | (flow ? FrameFlag.Flow : 0)
+        | (this.holdsWord(node) ? FrameFlag.IfItHelps : 0)
         | (split ? FrameFlag.Split : 0),
       1,
     );
@@ -60,7 +67,9 @@ export abstract class BracketLayout extends LayoutBase {
     this.bracketed++;
     let child = tree.child(node);
     let before: T = T.Comma;
+    let inner = ROOT;
     for (let t = opener + 1; t < closer;) {
+      if (row && t > first && inner === ROOT) inner = sheet.open(t, closer - 1, 0, 0);
       if (child !== NONE && t === tree.first(child)) {
         this.itemGap(t, first, before, child);
         this.visit(child, hang);
@@ -78,22 +87,71 @@ export abstract class BracketLayout extends LayoutBase {
         t++;
       }
     }
+    if (inner !== ROOT) sheet.close();
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Out);
-    this.closingComma(items, this.commaRuleOf(kind, items));
+    if (!row) this.closingComma(items, this.commaRuleOf(kind, items));
+    else if (items.comma < 0) this.rowComma(inner, items, this.commaRuleOf(kind, items));
     this.bracketed--;
     sheet.close();
+  }
+
+  /** Whether the author put all items on one line of their own between the brackets. */
+  private isRow(node: number, { count, comprehension }: Items): boolean {
+    const { tree, tokens } = this;
+    const first = tree.first(node) + 1;
+    const closer = tree.end(node) - 1;
+    if (count < 2 || comprehension || !tokens.onNewLine(first) || !tokens.onNewLine(closer))
+      return false;
+    return tokens.nextWith(TokenFlag.OnNewLine | TokenFlag.EndsLine, first + 1) >= closer;
+  }
+
+  /** The comma behind a row of items comes where they do not fit on one line. */
+  private rowComma(row: number, { lastEnd }: Items, rule: Comma): void {
+    if (rule !== Comma.Free || this.style.closingComma !== "when-split") return;
+    this.sheet.slot(lastEnd, Mark.CommaSlot);
+    this.sheet.setSlotFrame(lastEnd, row);
+  }
+
+  /** Whether brackets hold one short token, which gains nothing on a line of its own. */
+  protected holdsWord(node: number): boolean {
+    const { tree, tokens } = this;
+    const inside = tree.first(node) + 1;
+    const kind: N = tree.kind(node);
+    return (
+      tree.end(node) - inside === 2
+      && (kind === N.Arguments || kind === N.Subscript)
+      && !tokens.isTrivia(inside)
+      && tokens.end(inside) - tokens.start(inside) <= SHORT
+    );
   }
 
   /** Whether brackets around one value split where the value does, so that its lines stand within them. */
   private splitsWhole({ count, last }: Items): boolean {
     if (count !== 1 || last === NONE) return false;
     switch (this.tree.kind(last) as N) {
-      case N.Strings: case N.Binary: case N.Ternary: return true;
-      case N.Primary: return this.chainSplit(last);
+      case N.Strings:
+      case N.Binary:
+      case N.Ternary: return true;
+      case N.Primary: {
+        const head = this.tree.child(last);
+        const strings = head !== NONE && this.tree.kind(head) === N.Strings;
+        return strings || this.chainSplit(last);
+      }
       default: return false;
     }
   }
+
+  /** Whether one of several items is a run of operators that the author split: all get lines of their own. */
+  private holdsSplitRun(node: number): boolean {
+    const { tree } = this;
+    if (!this.keepsSplit) return false;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tree.kind(c) === N.Binary && splitAtOwn(this, c)) return true;
+    return false;
+  }
+
+  protected abstract dropContinuations(first: number, end: number): boolean;
 
   /** Whether a line was begun before a dot that follows a call. */
   protected abstract chainSplit(node: number): boolean;

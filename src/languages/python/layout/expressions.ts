@@ -1,4 +1,5 @@
-import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { splitAtOwn } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
@@ -23,10 +24,11 @@ export abstract class ExpressionLayout extends BracketLayout {
       sheet.set(first, Demand.Space, R.Keyword);
       return this.yields(child);
     }
-    if (this.isBracket(kind) || kind === N.Unparsed || this.continued(first, end)) {
+    if (this.isBracket(kind) || kind === N.Unparsed) {
       sheet.set(first, Demand.Space, R.Operator);
       return this.elements(first, end, child, this.wordRule, 1);
     }
+    const continued = this.dropContinuations(first, end);
     const inside = this.bracketFirst(kind, child) ? this.breakInside(tree.child(child)) : 0;
     const chain = kind === N.Primary && this.links(child) >= 2;
     const atom =
@@ -36,7 +38,10 @@ export abstract class ExpressionLayout extends BracketLayout {
       && this.style.closingComma === "when-split"
       && tokens.kind(end - 1) !== T.Comma;
     const flags =
-      FrameFlag.Parens | (atom ? FrameFlag.IfItHelps : 0) | (comma ? FrameFlag.Comma : 0);
+      FrameFlag.Parens
+      | (atom ? FrameFlag.IfItHelps : 0)
+      | (comma ? FrameFlag.Comma : 0)
+      | (continued ? FrameFlag.Whole : 0);
     const frame = sheet.open(first, end - 1, flags, 1);
     if (inside > 0) sheet.frames.setHug(frame, inside);
     sheet.set(first, Demand.Fold, R.Operator);
@@ -52,7 +57,11 @@ export abstract class ExpressionLayout extends BracketLayout {
     const { tree } = this;
     switch (kind) {
       case N.Primary: return this.links(node) < 2;
-      case N.Await: case N.Not: case N.Unary: case N.Starred: case N.Lambda: {
+      case N.Await:
+      case N.Not:
+      case N.Unary:
+      case N.Starred:
+      case N.Lambda: {
         const operand = tree.lastChild(node);
         return (
           operand !== NONE
@@ -76,7 +85,7 @@ export abstract class ExpressionLayout extends BracketLayout {
     for (let c = node; c !== NONE; c = tree.next(c)) {
       const kind: N = tree.kind(c);
       if (kind === N.Arguments || kind === N.Subscript || this.isBracket(kind)) {
-        if (tree.end(c) - tree.first(c) > 2) return tree.first(c) + 1;
+        if (tree.end(c) - tree.first(c) > 2 && !this.holdsWord(c)) return tree.first(c) + 1;
       } else {
         const inner = this.breakInside(tree.child(c));
         if (inner > 0) return inner;
@@ -89,6 +98,24 @@ export abstract class ExpressionLayout extends BracketLayout {
   protected continued(first: number, end: number): boolean {
     for (let t = first; t < end; t++) if (this.tokens.has(t, TokenFlag.Continues)) return true;
     return first > 0 && this.tokens.has(first - 1, TokenFlag.Continues);
+  }
+
+  /**
+   * Drops the backslashes that carry on tokens [first, end), which brackets stand around or may be put
+   * around; answers whether there were any among them.
+   */
+  protected dropContinuations(first: number, end: number): boolean {
+    const { tokens, sheet } = this;
+    let from = first;
+    while (from > 0 && tokens.isTrivia(from - 1)) from--;
+    let dropped = false;
+    for (let t = from; t < end; t++) {
+      if (!tokens.has(t, TokenFlag.Continues) || !tokens.isTrivia(t)) continue;
+      sheet.mark(t, Mark.Removed);
+      sheet.rule[t] = R.Split;
+      dropped ||= t > first;
+    }
+    return dropped;
   }
 
   protected yields(node: number): void {
@@ -106,21 +133,91 @@ export abstract class ExpressionLayout extends BracketLayout {
 
   protected folded(node: number, hang: number, rule: Rule): void {
     const { tree, sheet } = this;
-    sheet.open(tree.first(node) + 1, tree.end(node) - 1, FrameFlag.Whole, hang);
+    sheet.open(tree.first(node) + 1, tree.end(node) - 1, this.ownSplit(node), hang);
     this.run(node, rule);
     sheet.close();
   }
 
-  protected binary(node: number, hang: number): void {
-    this.folded(node, hang, this.binaryRule);
+  /**
+   * How an expression splits at its own signs: always where the author did; else where the line is full, or
+   * something inside it takes several lines that the author wrote on one, or only the width counts.
+   */
+  private ownSplit(node: number): number {
+    if (!this.keepsSplit) return FrameFlag.Whole;
+    if (splitAtOwn(this, node)) return FrameFlag.Split;
+    const { tree, tokens } = this;
+    const lines = tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1) < tree.end(node);
+    return lines ? 0 : FrameFlag.Whole;
   }
 
-  protected strings(node: number, hang: number): void {
+  protected binary(node: number, hang: number): void {
+    const around = this.breaksBefore;
+    this.breaksBefore = this.operatorsLead(node);
+    this.folded(node, hang, this.binaryRule);
+    this.breaksBefore = around;
+  }
+
+  private operatorsLead(node: number): boolean {
+    const { operatorSplit } = this.style;
+    if (operatorSplit !== "as-written") return operatorSplit === "before";
+    const { tree, tokens } = this;
+    let operator = false;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node);) {
+      const isChild = child !== NONE && t === tree.first(child);
+      if (operator && tokens.onNewLine(t)) return false;
+      const kind: T = isChild ? T.End : tokens.kind(t);
+      operator = kind >= T.Or && kind <= T.Percent;
+      if (operator && tokens.onNewLine(t)) return true;
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    return true;
+  }
+
+  /** The parts of a string stand in one column. */
+  protected strings(node: number): void {
     const { tree, sheet } = this;
-    const written = this.asWritten && this.splitBetween(tree.first(node) + 1, tree.end(node));
-    sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
+    const written = this.splitsStrings(node) ? FrameFlag.Split : 0;
+    sheet.open(tree.first(node) + 1, tree.end(node) - 1, written, 0);
     this.run(node, this.commaRule);
     sheet.close();
+  }
+
+  private splitsStrings(node: number): boolean {
+    return this.asWritten && this.splitBetween(this.tree.first(node) + 1, this.tree.end(node));
+  }
+
+  /** `name=value` of a call, and `key: value` of a dictionary: brackets go around a string of several parts. */
+  protected named(node: number): void {
+    const { tree, sheet } = this;
+    const value = tree.lastChild(node);
+    const parts = value === NONE ? NONE : this.leadingStrings(value);
+    this.run(node, (t, kind) => {
+      const pair = tree.kind(node) === N.Pair;
+      if (parts === NONE || t !== tree.first(value) || this.bracketed === 0) {
+        const space = pair && kind !== T.Colon;
+        return sheet.set(t, space ? Demand.Space : Demand.Join, pair ? R.Colon : R.Default);
+      }
+      const flags =
+        FrameFlag.Parens | FrameFlag.Whole | (this.splitsStrings(parts) ? FrameFlag.Split : 0);
+      sheet.open(t, tree.end(value) - 1, flags, 1);
+      sheet.set(t, pair ? Demand.Fold : Demand.Seam, R.Split);
+      this.visit(value, 0);
+      sheet.close();
+      return true;
+    });
+  }
+
+  /** The string of several parts that a value begins with, or `NONE`. */
+  private leadingStrings(value: number): number {
+    const { tree } = this;
+    if (tree.kind(value) === N.Strings) return value;
+    const first = tree.child(value);
+    const kind: N = tree.kind(value);
+    if (first === NONE || tree.first(first) !== tree.first(value)) return NONE;
+    if (kind !== N.Binary && kind !== N.Primary) return NONE;
+    return tree.kind(first) === N.Strings ? first : NONE;
   }
 
   protected splitBetween(first: number, end: number): boolean {
@@ -144,7 +241,7 @@ export abstract class ExpressionLayout extends BracketLayout {
     const { tree, tokens, sheet } = this;
     const chain = this.links(node) >= 2;
     if (chain) {
-      const written = this.asWritten && this.chainSplit(node);
+      const written = this.keepsSplit && this.chainSplit(node);
       sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
     }
     let child = tree.child(node);

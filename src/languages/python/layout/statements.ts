@@ -10,13 +10,18 @@ import { settleContinued } from "./continued.js";
 import { ExpressionLayout } from "./expressions.js";
 
 /** States the demands of PEP 8 on the gaps of a Python document. */
-export function layoutPython(sheet: Sheet, syntax: Syntax, style: Style): void {
-  new PythonLayout(sheet, syntax, style).module();
+export function layoutPython(sheet: Sheet, syntax: Syntax, style: Style, stub = false): void {
+  new PythonLayout(sheet, syntax, style, stub).module();
   settleContinued(sheet, style);
 }
 
 /** Blocks and statements. */
 class PythonLayout extends ExpressionLayout {
+  /** @param stub whether the text is a stub file (PEP 484), whose bodies stay on their header's line. */
+  constructor(sheet: Sheet, syntax: Syntax, style: Style, private readonly stub: boolean) {
+    super(sheet, syntax, style);
+  }
+
   // Blocks
 
   module(): void {
@@ -51,6 +56,7 @@ class PythonLayout extends ExpressionLayout {
         return [Math.min(Math.max(least, apart), limit), limit];
       },
       most,
+      parts: (previous) => this.isDefinition(previous),
       child: (child) => this.visit(child),
       token: (t) => this.separator(t),
       lineRule: R.BlankLines,
@@ -66,6 +72,7 @@ class PythonLayout extends ExpressionLayout {
 
   private blanksBetween(previous: number, child: number, most: number): readonly [number, number] {
     if (previous === NONE) return [0, most];
+    if (this.stub) return [0, Math.min(1, most)];
     if (this.isDefinition(previous) || this.isDefinition(child)) return [most, most];
     if (this.depth === 0 && this.isImport(previous) && !this.isImport(child))
       return [Math.min(1, most), most];
@@ -108,12 +115,31 @@ class PythonLayout extends ExpressionLayout {
   private suite(node: number, owner: number): void {
     const { sheet, tree } = this;
     if (tree.end(node) <= tree.first(node)) return;
+    if (this.staysBeside(node)) return this.beside(node);
     const frame = sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
     sheet.frames.setAnchor(frame, tree.first(owner));
     this.depth++;
     this.block(node, tree.kind(owner));
     this.depth--;
     sheet.close();
+  }
+
+  /** Whether a body stays on its header's line, as stubs have it. */
+  private staysBeside(suite: number): boolean {
+    const { tree, tokens } = this;
+    const first = tree.first(suite);
+    if (!this.stub || tokens.onNewLine(first) || tokens.isTrivia(first)) return false;
+    const only = tree.child(suite);
+    return only !== NONE && tree.next(only) === NONE;
+  }
+
+  private beside(suite: number): void {
+    const { tree, sheet } = this;
+    const only = tree.child(suite);
+    sheet.set(tree.first(suite), Demand.Space, R.Colon);
+    this.visit(only);
+    for (let t = tree.end(only); t < tree.end(suite); t++)
+      if (!this.tokens.isTrivia(t)) this.separator(t);
   }
 
   /** Lines at one depth, as of an `if` with its clauses or of decorators. */
@@ -140,34 +166,47 @@ class PythonLayout extends ExpressionLayout {
       case N.Decorated: return this.stack(node, 0);
       case N.Decorator: return this.run(node, this.unaryRule);
       case N.Clause: return this.clause(node);
-      case N.Function: case N.Class: return this.definition(node);
+      case N.Function:
+      case N.Class: return this.definition(node);
       case N.Expression: return this.run(node, this.wordRule);
-      case N.Assignment: case N.TypeAlias: return this.assignment(node);
+      case N.Assignment:
+      case N.TypeAlias: return this.assignment(node);
       case N.Annotated: return this.annotated(node);
       case N.Keyword: return this.keyword(node);
-      case N.Import: case N.ImportFrom: return this.run(node, this.wordRule);
+      case N.Import:
+      case N.ImportFrom: return this.run(node, this.wordRule);
       case N.ImportNames: return this.importNames(node);
       case N.WithItems: return this.withItems(node);
-      case N.As: case N.Await: case N.Not: return this.run(node, this.wordRule, hang);
+      case N.As:
+      case N.Await:
+      case N.Not: return this.run(node, this.wordRule, hang);
       case N.Yield: return this.yields(node);
       case N.Binary: return this.binary(node, hang);
       case N.Ternary: return this.folded(node, hang, this.ternaryRule);
       case N.Comprehension: return this.folded(node, 0, this.comprehensionRule);
       case N.ComprehensionClause: return this.run(node, this.wordRule);
-      case N.Strings: return this.strings(node, hang);
+      case N.Strings: return this.strings(node);
       case N.ExpressionList: return this.folded(node, 0, this.commaRule);
       case N.Power: return this.run(node, this.powerRule);
-      case N.Unary: case N.Starred: return this.run(node, this.unaryRule);
+      case N.Unary:
+      case N.Starred: return this.run(node, this.unaryRule);
       case N.Named: return this.run(node, this.spacedRule);
       case N.Lambda: return this.run(node, this.lambdaRule, hang);
       case N.LambdaParameters: return this.run(node, this.parameterRule);
       case N.Primary: return this.primary(node, hang);
-      case N.Argument: return this.run(node, this.argumentRule);
-      case N.Pair: return this.run(node, this.pairRule);
+      case N.Argument:
+      case N.Pair: return this.named(node);
       case N.Parameter: return this.parameter(node);
       case N.Slice: return this.slice(node);
-      case N.Arguments: case N.Subscript: case N.Paren: case N.Tuple: case N.List: case N.Set: case N.Dict:
-      case N.Parameters: case N.TypeParameters:
+      case N.Arguments:
+      case N.Subscript:
+      case N.Paren:
+      case N.Tuple:
+      case N.List:
+      case N.Set:
+      case N.Dict:
+      case N.Parameters:
+      case N.TypeParameters:
         return this.bracket(node);
       default: return this.run(node, this.wordRule);
     }
@@ -262,9 +301,25 @@ class PythonLayout extends ExpressionLayout {
       if (!list && kind !== N.Tuple && kind !== N.Paren) return false;
       if (this.previousIs(t, T.Arrow)) return false;
       this.sheet.set(t, Demand.Join, R.Call);
+      const frame = this.sheet.frames.count;
       this.bracket(child);
+      if (kind === N.Parameters) this.reachOverType(frame, node, child);
       return undefined;
     });
+  }
+
+  /** Parameters split before the type that the function answers does. */
+  private reachOverType(frame: number, node: number, parameters: number): void {
+    const { tree, tokens, sheet } = this;
+    if (frame === sheet.frames.count) return;
+    const arrow = tokens.skipTrivia(tree.end(parameters));
+    if (tokens.kind(arrow) !== T.Arrow) return;
+    const suite = tree.lastChild(node);
+    let colon = suite !== NONE && tree.kind(suite) === N.Suite
+      ? tree.first(suite) - 1
+      : tree.end(node) - 1;
+    while (colon > arrow && tokens.isTrivia(colon)) colon--;
+    if (tokens.kind(colon) === T.Colon) sheet.frames.setReach(frame, colon + 1);
   }
 
   private keyword(node: number): void {
@@ -350,14 +405,16 @@ class PythonLayout extends ExpressionLayout {
     const { tree, tokens, sheet } = this;
     if (tokens.kind(tree.first(node)) === T.LeftParen) return this.bracket(node);
     if (tree.end(node) - tree.first(node) < 2) return;
-    if (this.continued(tree.first(node), tree.end(node))) return this.run(node, this.wordRule);
+    const continued = this.dropContinuations(tree.first(node), tree.end(node));
     // The rule for the gap before the names was stated by the parent; in this frame it may break.
     const commas =
       tokens.kind(tree.end(node) - 1) !== T.Comma && this.style.closingComma === "when-split";
     sheet.open(
       tree.first(node),
       tree.end(node) - 1,
-      FrameFlag.Parens | (commas ? FrameFlag.Comma : 0),
+      FrameFlag.Parens
+        | (commas ? FrameFlag.Comma : 0)
+        | (continued && this.asWritten ? FrameFlag.Split : 0),
       1,
     );
     sheet.set(tree.first(node), Demand.Fold, R.Import);
@@ -373,10 +430,10 @@ class PythonLayout extends ExpressionLayout {
     if (
       !this.bracketedWith
       || (!several && tokens.kind(tree.first(node)) === T.LeftParen)
-      || this.continued(tree.first(node), tree.end(node))
     ) {
       return this.run(node, this.wordRule, 0);
     }
+    const continued = this.dropContinuations(tree.first(node), tree.end(node));
     const comma =
       several
       && this.style.closingComma === "when-split"
@@ -384,7 +441,9 @@ class PythonLayout extends ExpressionLayout {
     const frame = sheet.open(
       tree.first(node),
       tree.end(node) - 1,
-      FrameFlag.Parens | (comma ? FrameFlag.Comma : 0),
+      FrameFlag.Parens
+        | (comma ? FrameFlag.Comma : 0)
+        | (continued && this.asWritten ? FrameFlag.Split : 0),
       1,
     );
     sheet.set(tree.first(node), Demand.Fold, R.Keyword);

@@ -117,9 +117,20 @@ export abstract class ExpressionParser extends Parser {
 
   protected startsExpression(): boolean {
     switch (this.kind) {
-      case T.End: case T.Semicolon: case T.Colon: case T.Assign: case T.Augmented: case T.Comma: case T.In:
-      case T.RightParen: case T.RightBracket: case T.RightBrace: case T.Unknown: case T.Dot:
-      case T.For: case T.If:
+      case T.End:
+      case T.Semicolon:
+      case T.Colon:
+      case T.Assign:
+      case T.Augmented:
+      case T.Comma:
+      case T.In:
+      case T.RightParen:
+      case T.RightBracket:
+      case T.RightBrace:
+      case T.Unknown:
+      case T.Dot:
+      case T.For:
+      case T.If:
         return false;
       default:
         return true;
@@ -229,7 +240,9 @@ export abstract class ExpressionParser extends Parser {
         this.binary(Math.max(least, Level.Compare));
         this.depth--;
         return this.finish(N.Not, first);
-      case T.Plus: case T.Minus: case T.Tilde:
+      case T.Plus:
+      case T.Minus:
+      case T.Tilde:
         if (this.depth >= DEPTH_LIMIT) return this.opaque();
         this.next();
         this.depth++;
@@ -259,7 +272,8 @@ export abstract class ExpressionParser extends Parser {
   protected primary(): void {
     const first = this.at;
     switch (this.kind) {
-      case T.Name: case T.Number:
+      case T.Name:
+      case T.Number:
         this.next();
         break;
       case T.String:
@@ -269,7 +283,9 @@ export abstract class ExpressionParser extends Parser {
           this.finish(N.Strings, first);
         }
         break;
-      case T.LeftParen: case T.LeftBracket: case T.LeftBrace:
+      case T.LeftParen:
+      case T.LeftBracket:
+      case T.LeftBrace:
         this.bracket();
         break;
       default:

@@ -65,13 +65,21 @@ class PythonParser extends ExpressionParser {
       case T.Async:
         switch (this.peek()) {
           case T.Def: return this.definition(N.Function, column);
-          case T.For: case T.With: return this.compound(column);
+          case T.For:
+          case T.With: return this.compound(column);
         }
         break;
       case T.Def: return this.definition(N.Function, column);
       case T.Class: return this.definition(N.Class, column);
-      case T.If: case T.While: case T.For: case T.Try: case T.With:
-      case T.Elif: case T.Else: case T.Except: case T.Finally:
+      case T.If:
+      case T.While:
+      case T.For:
+      case T.Try:
+      case T.With:
+      case T.Elif:
+      case T.Else:
+      case T.Except:
+      case T.Finally:
         return this.compound(column);
       case T.Name:
         if (this.isSoftHeader()) return this.compound(column);
@@ -85,8 +93,18 @@ class PythonParser extends ExpressionParser {
     let t = this.tokens.skipTrivia(this.at + 1);
     if (t >= this.tokens.count || this.tokens.has(t, LOGICAL)) return false;
     switch (this.tokens.kind(t)) {
-      case T.Name: case T.Number: case T.String: case T.Minus: case T.Tilde: case T.Star: case T.Not:
-      case T.LeftParen: case T.LeftBracket: case T.LeftBrace: case T.Lambda: case T.Await:
+      case T.Name:
+      case T.Number:
+      case T.String:
+      case T.Minus:
+      case T.Tilde:
+      case T.Star:
+      case T.Not:
+      case T.LeftParen:
+      case T.LeftBracket:
+      case T.LeftBrace:
+      case T.Lambda:
+      case T.Await:
         break;
       default:
         return false;
@@ -137,7 +155,10 @@ class PythonParser extends ExpressionParser {
 
   private continuesCompound(): boolean {
     switch (this.tokens.kind(this.at)) {
-      case T.Elif: case T.Else: case T.Except: case T.Finally: return true;
+      case T.Elif:
+      case T.Else:
+      case T.Except:
+      case T.Finally: return true;
       default: return false;
     }
   }
@@ -156,7 +177,9 @@ class PythonParser extends ExpressionParser {
       case T.With:
         this.withItems();
         break;
-      case T.Else: case T.Try: case T.Finally: break;
+      case T.Else:
+      case T.Try:
+      case T.Finally: break;
       default:
         if (keyword === T.Except) this.eat(T.Star);
         if (this.kind !== T.Colon)
@@ -271,10 +294,13 @@ class PythonParser extends ExpressionParser {
 
   private simpleStatement(): N {
     switch (this.kind) {
-      case T.Pass: case T.Break: case T.Continue:
+      case T.Pass:
+      case T.Break:
+      case T.Continue:
         this.next();
         return N.Keyword;
-      case T.Return: case T.Del:
+      case T.Return:
+      case T.Del:
         this.next();
         if (!this.atStatementEnd()) this.expressions();
         return N.Keyword;
@@ -288,7 +314,8 @@ class PythonParser extends ExpressionParser {
         this.expression();
         if (this.eat(T.Comma)) this.expression();
         return N.Keyword;
-      case T.Global: case T.Nonlocal:
+      case T.Global:
+      case T.Nonlocal:
         this.next();
         while (this.eat(T.Name)) if (!this.eat(T.Comma)) break;
         return N.Keyword;
