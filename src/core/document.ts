@@ -55,6 +55,9 @@ export interface ContentChange {
 /** In shorter texts one line may tell how wide a step is. */
 const SMALL = 1 << 14;
 
+/** A line that is blank, or holds what may be a comment. */
+const REMARKED = /^[ \t]*$|(?:^|[ \t])(?:\/\/|\/\*|\*|#)/;
+
 /** One open text. Requests answer for the text as it stands after the last update. */
 export class Document {
   readonly uri: string;
@@ -303,7 +306,8 @@ export class Document {
   /** Lays out again what has changed since; false where the whole text must be. */
   private refreshed(known: Remembered, style: Style): boolean {
     for (const span of known.staleSpans) {
-      const view = this.reading.view(span, { around: 1, whole: true });
+      const view = this.viewOf(span);
+      if (view === undefined) return false;
       const { core, syntax } = view;
       const settled = core.from <= span.from && core.to >= span.to;
       if (!settled || (core.joint && style.listSplit !== "as-written")) return false;
@@ -315,6 +319,44 @@ export class Document {
       if (!known.settle(span, core, view.back(changes), unsettled)) return false;
     }
     return true;
+  }
+
+  /** A view of a span and of what hangs on it; undefined where that has no end in sight. */
+  private viewOf(span: Span): View | undefined {
+    let wide = this.withRemarks(span);
+    for (let tries = 0; tries < 3; tries++) {
+      const view = this.reading.view(wide, { around: 1, whole: true });
+      const { core } = view;
+      // At its edges too comments may hang on others beyond.
+      wide = this.withRemarks(core);
+      if (wide.from >= core.from && wide.to <= core.to) return view;
+    }
+    return undefined;
+  }
+
+  /**
+   * A span with what hangs on it through comments around it, whose columns and blank lines hang on each other:
+   * up to the next lines of code that end with none.
+   */
+  private withRemarks(span: Span): Span {
+    const { lines } = this;
+    const content = (line: number): string =>
+      lines.slice(lines.lineStart(line), lines.lineEnd(line));
+    const far = (from: number, step: 1 | -1): number => {
+      let line = from;
+      const next = (): number => line + step;
+      while (next() >= 0 && next() < lines.count && REMARKED.test(content(next()))) line += step;
+      return line === from || next() < 0 || next() >= lines.count ? line : next();
+    };
+    const top = lines.lineAt(span.from);
+    const bottom = lines.lineAt(span.to);
+    const first = far(top, -1);
+    const last = far(bottom, 1);
+    const begin = (line: number): number => lines.lineStart(line) + content(line).search(/\S|$/);
+    return {
+      from: first < top ? Math.min(span.from, begin(first)) : span.from,
+      to: last > bottom ? Math.max(span.to, begin(last)) : span.to,
+    };
   }
 
   private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {

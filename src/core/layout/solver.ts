@@ -1,8 +1,9 @@
 import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { lastAtMost } from "../text/search.js";
-import { indentColumn } from "../text/width.js";
+import { columnAt, indentColumn } from "../text/width.js";
 import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
+import { alignRemarks, type Remarked } from "./remarks.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 const LF = 10;
@@ -174,6 +175,7 @@ class Solver {
       if (sheet.demand[g] === Demand.Line) g = this.wholeLine(g);
     }
     this.lines[count] = this.finalLines();
+    this.alignRemarks();
     return {
       lines: this.lines,
       columns: this.columns,
@@ -182,6 +184,32 @@ class Solver {
       dropped: this.dropped,
       followed: this.followed,
     };
+  }
+
+  /** What stands before the comments at the ends of lines, by the gaps before them. */
+  private readonly remarked = new Map<number, Remarked>();
+
+  private remark(gap: number, end: number): void {
+    this.remarked.set(gap, { gap, end, shift: this.line < 0 ? 0 : this.shiftOf(this.line) });
+  }
+
+  private alignRemarks(): void {
+    if (this.remarked.size < 2 || this.options.style.listSplit !== "as-written") return;
+    const { tokens } = this.sheet;
+    const remarked = [...this.remarked.values()].sort((a, b) => a.gap - b.gap);
+    const adjoins = (gap: number, next: number): boolean => {
+      let ends = 0;
+      for (let g = gap + 1; g <= next; g++) {
+        if (this.lines[g]! > 0) ends += this.lines[g]!;
+        else if (this.lines[g]! < 0 && tokens.onNewLine(g)) ends++;
+      }
+      return ends === 1;
+    };
+    const { style } = this.options;
+    const space = this.measure.commentSpace;
+    alignRemarks(tokens, remarked, space, style.tabWidth, adjoins, (gap, columns) => {
+      if (this.lines[gap] === 0) this.columns[gap] = columns;
+    });
   }
 
   /**
@@ -398,7 +426,11 @@ class Solver {
       const flat = FLAT[demand[g]!]!;
       lines[g] = Math.min(flat, 0);
       columns[g] = Math.max(flat, 0);
-      if (demand[g] === Demand.Trailing) columns[g] = measure.commentSpace;
+      if (demand[g] === Demand.Trailing) {
+        columns[g] = measure.commentSpace;
+        if (sheet.tokens.has(g, TokenFlag.EndsLine))
+          this.remark(g, this.column + measure.upTo[g]! - measure.upTo[first]!);
+      }
       const mark = marks[g]!;
       if (mark === 0) continue;
       if ((mark & Mark.RemovedFlat) !== 0) this.dropped[g] = 1;
@@ -444,6 +476,7 @@ class Solver {
         this.line = -1;
         return -1;
       case Demand.Trailing:
+        if (sheet.tokens.has(g, TokenFlag.EndsLine)) this.remark(g, this.column);
         this.flat(g, this.measure.commentSpace);
         return -1;
       case Demand.Pad:
@@ -618,6 +651,7 @@ class Solver {
   /** A gap that counts as it stands, so that what comes after is measured against the text as it is. */
   private stands(g: number): void {
     this.lines[g] = -1;
+    if (this.sheet.demand[g] === Demand.Trailing) this.standingRemark(g);
     if (g > 0 && !this.sheet.tokens.onNewLine(g)) {
       this.columns[g] = 0;
       this.column += this.measure.flatGap(g);
@@ -630,6 +664,13 @@ class Solver {
     const demand: Demand = this.sheet.demand[g]!;
     if (demand !== Demand.AsWritten && demand !== Demand.Fixed && demand !== Demand.Unset)
       this.indent = column;
+  }
+
+  /** A comment that stands has its column settled: those beside it follow. */
+  private standingRemark(g: number): void {
+    const { tokens } = this.sheet;
+    const column = columnAt(tokens.text, tokens.start(g), this.options.style.tabWidth);
+    this.remarked.set(g, { gap: g, end: column - this.measure.commentSpace, shift: 0 });
   }
 
   /** Finds the lines that stand as they are and begin with an item of their frame. */

@@ -145,6 +145,15 @@ export function startOfLine(text: Characters, offset: number): number {
   return i;
 }
 
+/** The column of an offset on its line. */
+export function columnAt(text: string, offset: number, tabWidth: number): number {
+  const start = startOfLine(text, offset);
+  let indent = start;
+  while (indent < offset && (text.charCodeAt(indent) === 32 || text.charCodeAt(indent) === 9))
+    indent++;
+  return indentColumn(text, start, indent, tabWidth) + columnsBetween(text, indent, offset);
+}
+
 /** Finds where lines begin, one offset after the other, in time that grows with the text however long its lines are. */
 export class LineStarts {
   private start = 0;
