@@ -4,10 +4,12 @@ import { benchAccepted, benchDamaged } from "./damaged.js";
 import { benchEcma } from "./ecma.js";
 import { benchKeystrokes } from "./keystrokes.js";
 import { benchPython } from "./python.js";
+import { benchSmall } from "./small.js";
 
 const BENCHES = {
   python: benchPython,
   ecma: benchEcma,
+  small: benchSmall,
   keystrokes: benchKeystrokes,
   damaged: benchDamaged,
   accepted: benchAccepted,

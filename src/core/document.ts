@@ -296,7 +296,6 @@ export class Document {
 
   /** Tells the style of a text that formatting left; undefined where more than formatting shows it. */
   private styleAfter(call: Partial<Style> | undefined): ((text: string) => Style) | undefined {
-    if (this.lines.length > SMALL) return undefined;
     return (text) => {
       const reading = new Reading(this.language, LineIndex.of(text));
       return this.resolved(call, reading.style());

@@ -121,6 +121,8 @@ export class Measure {
   /** Columns of what is put in at gap g if a line ends there: a comma, or an opening bracket. */
   private added(g: number): number {
     const { sheet } = this;
+    // A sign in front of the first of several stands on the next line.
+    if (sheet.is(g, Mark.RemovedFlat) && sheet.demand[g + 1] === Demand.Pad) return 0;
     if (sheet.is(g, Mark.Slots | Mark.RemovedFlat)) return 1 - this.slot(g);
     const owner = sheet.owner[g]!;
     if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g))
@@ -160,6 +162,22 @@ export class Measure {
     const { tokens } = this.sheet;
     const written = this.columns(tokens.start(t), tokens.end(t));
     return this.sheet.is(t, Mark.Rewritten) ? written + this.grown(t) : written;
+  }
+
+  /**
+   * Columns from the last line end inside token t to its end, where its lines move as its first does.
+   *
+   * @param shift how many columns that line moves.
+   * @param column the column of the token, under whose star those of a comment's other lines go.
+   */
+  movedTail(t: number, shift: number, column: number): number {
+    const { tokens } = this.sheet;
+    const start = lastLineStart(tokens.text, tokens.start(t), tokens.end(t));
+    let indent = start;
+    while (tokens.text.charCodeAt(indent) === 32 || tokens.text.charCodeAt(indent) === 9) indent++;
+    if (tokens.isTrivia(t) && tokens.text.charCodeAt(indent) === 42)
+      return column + 1 + this.columns(indent, tokens.end(t));
+    return this.tail(t) + shift;
   }
 
   /** Columns from the last line end inside token t to its end. */

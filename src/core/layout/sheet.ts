@@ -227,6 +227,7 @@ export class Frames {
   /** Of the few frames that have one. */
   private readonly reaches = new Map<number, number>();
   private readonly anchors = new Map<number, number>();
+  private readonly aligned = new Map<number, number>();
   private readonly leaders = new Map<number, number>();
   private flags: Uint8Array;
   private steps: Uint8Array;
@@ -298,6 +299,15 @@ export class Frames {
 
   setLeader(f: number, leader: number): void {
     this.leaders.set(f, leader);
+  }
+
+  /** The frame around it whose split has its lines stand in one column with its first, or `ROOT`. */
+  alignedIn(f: number): number {
+    return this.aligned.size === 0 ? ROOT : this.aligned.get(f) ?? ROOT;
+  }
+
+  setAlignedIn(f: number, outer: number): void {
+    this.aligned.set(f, outer);
   }
 
   stepsOf(f: number): number {

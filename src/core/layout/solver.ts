@@ -281,11 +281,13 @@ class Solver {
     this.state[f] = state;
     if (parens && state === State.Split) this.wall[f] = f;
     this.opened[f] = 0;
-    this.safe[f] = bracket
-      || (block ? this.options.freeLines : reachable)
+    // Where brackets might be added lines end within them, or not at all.
+    const within = parens && state !== State.Split;
+    const safe =
+      bracket
       || (parens && state === State.Split)
-      ? 1
-      : 0;
+      || (block ? this.options.freeLines : reachable && !within);
+    this.safe[f] = safe ? 1 : 0;
     return state;
   }
 
@@ -613,6 +615,8 @@ class Solver {
   private stepsOf(f: number): number {
     const { frames, tokens } = this.sheet;
     const { frozen, spaced } = this.options;
+    const aligned = frames.alignedIn(f);
+    if (aligned !== ROOT && this.endsAt(tokens.skipTrivia(frames.begin(aligned)))) return 0;
     let steps = frames.stepsOf(f);
     if (frozen === undefined) return steps;
     // A line that is asked for alone may go on where the layout would not let it.
@@ -626,6 +630,12 @@ class Solver {
       inner = outer;
     }
     return steps;
+  }
+
+  /** Whether a line ends in gap g, which is settled. */
+  private endsAt(g: number): boolean {
+    const lines = this.lines[g]!;
+    return lines > 0 || (lines < 0 && this.sheet.tokens.onNewLine(g));
   }
 
   /** How far the line moves against the source that gap g begins; where that is -1, it stands. */
@@ -728,7 +738,12 @@ class Solver {
     const { sheet, measure } = this;
     if (sheet.marks[t] !== 0) {
       if (sheet.is(t, Mark.Removed) || this.dropped[t] === 1) return;
-      if (sheet.is(t, Mark.Reindent)) this.shifts.set(t, this.shiftOf(this.line));
+      if (sheet.is(t, Mark.Reindent)) {
+        const shift = this.shiftOf(this.line);
+        this.shifts.set(t, shift);
+        this.column = measure.movedTail(t, shift, this.columns[t]!);
+        return;
+      }
     }
     if (sheet.tokens.has(t, TokenFlag.MultiLine)) this.column = measure.tail(t);
     else this.column += measure.full(t);

@@ -19,7 +19,8 @@ export function placeTrivia(sheet: Sheet, blanks: number, rule: number): void {
       leadIn(sheet, t, next);
       for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
     }
-    if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1)) endLine(sheet, t + 1, blanks);
+    if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1))
+      endLine(sheet, t + 1, blanks);
   }
 }
 
@@ -46,7 +47,8 @@ function leadIn(sheet: Sheet, t: number, next: number): void {
   sheet.owner[t] = owner;
   sheet.rule[t] = sheet.rule[next]!;
   for (let g = t + 1; g <= next; g++) {
-    sheet.demand[g] = demand === Demand.Fold ? Demand.Space : Demand.AsWritten;
+    const apart = demand === Demand.Fold || sheet.is(next, Mark.LeadSlot);
+    sheet.demand[g] = apart ? Demand.Space : Demand.AsWritten;
     sheet.owner[g] = owner;
   }
   if (sheet.is(next, Mark.LeadSlot)) sheet.moveLead(next, t);
@@ -71,9 +73,10 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
     } else if (tokens.has(t, TokenFlag.EndsLine)) {
       sheet.demand[t] = Demand.Trailing;
     } else {
-      sheet.demand[t] = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam
-        ? Demand.AsWritten
-        : Demand.Space;
+      const close = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam;
+      // Where the token behind it goes, nothing is there to stand close to.
+      const goes = sheet.is(next, Mark.Removed | Mark.RemovedFlat);
+      sheet.demand[t] = close && !goes ? Demand.AsWritten : Demand.Space;
     }
   }
   if (tokens.has(t, TokenFlag.Continues) && inBrackets(sheet, next)) {
@@ -89,6 +92,12 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
 /** Has the line end before `next`, a token of the grammar, stay one. */
 function endLine(sheet: Sheet, next: number, blanks: number): void {
   const { tokens } = sheet;
+  if (sheet.is(next, Mark.Removed)) {
+    // The line ends behind what is dropped.
+    sheet.demand[next] = Demand.Join;
+    if (!tokens.isTrivia(next + 1)) endLine(sheet, next + 1, blanks);
+    return;
+  }
   switch (sheet.demand[next]) {
     case Demand.Seam:
     case Demand.Fold:

@@ -61,7 +61,7 @@ export function formatSettled(
 }
 
 /** In shorter texts a second look costs next to nothing. */
-const SHORT = 1 << 13;
+const SHORT = 1 << 11;
 
 /** Whether something of a text is not understood, or may swallow what follows it; so of every short one. */
 function isDoubtful({ unparsed }: Language, syntax: Syntax): boolean {

@@ -117,7 +117,12 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
         const first = start + inner.unitFrom(0);
         until = Math.max(until, first);
         const foreign = except !== undefined && first >= except.from && first < except.to;
-        if (!foreign && startsLine(text, first) && !commentLine(text, from)) {
+        if (
+          !foreign
+          && startsLine(text, first)
+          && !commentLine(text, from)
+          && !commentLine(text, start)
+        ) {
           const own = lineColumn(text, first, TAB);
           // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
           const line = inner.has(SequenceFlag.Open) ? from : start;

@@ -101,19 +101,28 @@ export class Lexer {
 
   /** The kind of the token after the last one, which stays unread. */
   peek(): T {
+    const { tokens } = this;
     const mark = this.mark();
-    const kind = this.tokens.kind(this.scan());
+    const t = this.scan();
+    const kind = tokens.kind(t);
+    this.peekedOnNewLine = tokens.onNewLine(t);
+    // A comment of several lines counts as a line end.
+    for (let c = mark.count; c < t; c++)
+      this.peekedOnNewLine ||= tokens.has(c, TokenFlag.OnNewLine | TokenFlag.MultiLine);
+    this.peekedFrom = t < tokens.count ? tokens.start(t) : 0;
+    this.peekedTo = t < tokens.count ? tokens.end(t) : 0;
     this.rewind(mark);
     return kind;
   }
 
-  /** The code of the next character that is no white space. */
-  nextCharacter(): number {
-    const { at, newLine } = this;
-    const code = this.text.charCodeAt(this.skipSpace());
-    this.at = at;
-    this.newLine = newLine;
-    return code;
+  /** Whether a line end lies before the token that was peeked at last. */
+  peekedOnNewLine = false;
+  private peekedFrom = 0;
+  private peekedTo = 0;
+
+  /** The text of the token that was peeked at last. */
+  get peekedWord(): string {
+    return this.text.slice(this.peekedFrom, this.peekedTo);
   }
 
   private skipSpace(): number {

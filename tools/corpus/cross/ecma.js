@@ -2,9 +2,10 @@ import { parse } from "@babel/parser";
 import { ecmaTree } from "../oracles/ecma.js";
 
 /** Words that are names in one place and keywords in another. */
-const WORDS = "await yield async of get set static type as satisfies let using declare abstract namespace module is asserts infer keyof readonly unique global accessor from defer source override out in".split(
-  " ",
-);
+const WORDS =
+  "await yield async of get set static type as satisfies let using declare abstract namespace module is asserts infer keyof readonly unique global accessor from defer source override out in".split(
+    " ",
+  );
 
 /** Texts that mean something else where they are read as something else. */
 const TRICKY = [

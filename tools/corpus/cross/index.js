@@ -130,7 +130,10 @@ async function check(language, crossing, text, style) {
   if (difference !== undefined) return { kind: "tokens", detail: difference };
   const { equal, where } = await crossing.judge(text, first.text);
   if (!equal)
-    return { kind: "meaning", detail: `${where}: ${JSON.stringify(first.text.slice(0, 200))}` };
+    return {
+      kind: where === "another tree" ? "meaning" : "broken",
+      detail: `${where}: ${JSON.stringify(first.text.slice(0, 200))}`,
+    };
   const second = format(language, first.text, style).text;
   if (second !== first.text)
     return {

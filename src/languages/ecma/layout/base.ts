@@ -189,6 +189,15 @@ export abstract class LayoutBase {
     return false;
   }
 
+  /** Whether token t begins a line, or comments before it do. */
+  protected beginsLine(t: number): boolean {
+    const { tokens } = this;
+    for (let c = t;; c--) {
+      if (tokens.onNewLine(c)) return true;
+      if (!tokens.isTrivia(c - 1)) return false;
+    }
+  }
+
   protected writtenSplit(node: number): FrameFlag | 0 {
     return this.asWritten && splitAtOwn(this, node) ? FrameFlag.Split : 0;
   }

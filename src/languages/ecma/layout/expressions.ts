@@ -1,13 +1,13 @@
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
-import { splitAtOwn } from "../../../core/layout/written.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import type { Rule } from "./base.js";
-import { ChainLayout } from "./chains.js";
+import { OperatorLayout } from "./operators.js";
 
 /** Expressions, and how values stand beside what they are given to. */
-export abstract class ExpressionLayout extends ChainLayout {
+export abstract class ExpressionLayout extends OperatorLayout {
   protected abstract functionLike(node: number): void;
   protected abstract classLike(node: number): void;
 
@@ -88,7 +88,6 @@ export abstract class ExpressionLayout extends ChainLayout {
   private readonly sequenceRule: Rule = (t, kind) => (
     kind === T.Comma ? this.join(t, R.Comma) : this.fold(t, R.Comma)
   );
-  private readonly operatorRule: Rule = (t) => this.space(t, R.Operator);
   private readonly asRule: Rule = (t, _, __, child) => this.typeAfter(t, child, R.Operator);
 
   private readonly yieldRule: Rule = (t, kind) => (
@@ -105,124 +104,6 @@ export abstract class ExpressionLayout extends ChainLayout {
     if (this.kindOf(child) === N.Arguments) this.join(t, R.Call);
     else this.space(t, R.Keyword);
   };
-
-  // Operators
-
-  private binary(node: number, hang: number): void {
-    const { tree } = this;
-    if (this.isPower(node)) return this.run(node, this.operatorRule, hang);
-    const frame = this.sheet.open(
-      tree.first(node) + 1,
-      tree.end(node) - 1,
-      this.ownSplit(node),
-      hang,
-    );
-    const before = this.breaksBefore(node);
-    const last = tree.lastChild(node);
-    if (last !== NONE && tree.end(last) === tree.end(node)) {
-      const hug = this.jsxGap(last) || this.hugGap(last, false);
-      if (hug > 0) this.sheet.frames.setHug(frame, hug);
-    }
-    this.run(node, (t, kind, _, child) => {
-      const operator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
-      if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
-      // On the line before it could begin types: `a < b` newline `< c >> (d)`.
-      if (kind === T.Less && this.tokens.onNewLine(t))
-        return this.sheet.line(t, 0, 0, R.Operator);
-      // A comment that ends the line leaves no operator alone in front of it.
-      const breaks = operator
-        ? (before && !this.remarkBehind(t)) || this.remarkBefore(t)
-        : (!before && !this.remarkBefore(this.grammarBefore(t))) || this.remarkBefore(t);
-      return this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
-    }, 1);
-    this.sheet.close();
-  }
-
-  /** Whether lines begin with the operators of a run, rather than end with them. */
-  private breaksBefore(node: number): boolean {
-    const { operatorSplit } = this.style;
-    if (operatorSplit !== "as-written") return operatorSplit === "before";
-    const { tree, tokens } = this;
-    let behindOperator = false;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
-      const kind: T = isChild ? T.End : tokens.kind(t);
-      if (behindOperator && tokens.onNewLine(t)) return false;
-      behindOperator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
-      if (behindOperator && tokens.onNewLine(t)) return true;
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
-    }
-    return true;
-  }
-
-  private remarkBehind(t: number): boolean {
-    return this.tokens.isTrivia(t + 1) && this.remarkBefore(this.tokens.skipTrivia(t + 1));
-  }
-
-  private isPower(node: number): boolean {
-    const { tree, tokens } = this;
-    for (let t = tree.first(node), c = tree.child(node); t < tree.end(node);) {
-      if (c !== NONE && t === tree.first(c)) {
-        t = tree.end(c);
-        c = tree.next(c);
-      } else if (tokens.kind(t++) === T.StarStar) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  private conditional(node: number, hang: number): void {
-    if (this.choosesElements(node)) return this.elementConditional(node);
-    this.framed(
-      node,
-      this.ownSplit(node),
-      hang,
-      () => this.run(node, (t, kind, before, child) => {
-        if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
-        if (before === T.Question || before === T.Colon) return this.branch(t, child);
-        return this.space(t, R.Operator);
-      }, 1),
-    );
-  }
-
-  /** Whether a branch of a conditional is an element. */
-  private choosesElements(node: number): boolean {
-    const { tree } = this;
-    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
-      if (tree.first(c) > tree.first(node) && this.jsxGap(c) > 0) return true;
-    return false;
-  }
-
-  /** `late ? (<p>…</p>) : (<p>…</p>)`: the elements split, all at once, and no line begins with a sign. */
-  private elementConditional(node: number): void {
-    const { tree, sheet } = this;
-    const written = this.keepsSplit && this.elementSplit(node) ? FrameFlag.Split : 0;
-    const whole = sheet.open(
-      tree.first(node) + 1,
-      tree.end(node) - 1,
-      FrameFlag.Whole | written,
-      0,
-    );
-    this.run(node, (t, _, __, child) => {
-      if (child === NONE || this.jsxGap(child) === 0) return this.space(t, R.Operator);
-      const frame = sheet.frames.count;
-      this.besideOperator(t, child);
-      sheet.frames.setLeader(frame, whole);
-      return true;
-    }, 1);
-    sheet.close();
-  }
-
-  /** Whether the author began a line in a conditional of elements, be it in the brackets of one. */
-  private elementSplit(node: number): boolean {
-    const { tree } = this;
-    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
-      if (tree.kind(c) === N.Paren && splitAtOwn(this, c)) return true;
-    return splitAtOwn(this, node);
-  }
 
   // Values beside what they are given to
 
@@ -317,7 +198,7 @@ export abstract class ExpressionLayout extends ChainLayout {
   protected given(t: number, child: number, end: number): void {
     const kind = this.kindOf(child);
     if (kind === N.JsxElement) return void this.bracketedJsx(t, child);
-    if (this.isAlternatives(child) && !this.remarkBefore(t))
+    if (this.isAlternatives(child) && !this.tokens.has(t - 1, TokenFlag.EndsLine))
       return void this.stacked(t, child, R.Operator);
     const below = this.keptBelow(t, child);
     if (!below && child !== NONE && this.staysClose(child)) {
@@ -332,13 +213,14 @@ export abstract class ExpressionLayout extends ChainLayout {
       : 0;
     if (hug > 0) this.sheet.frames.setHug(frame, hug);
     this.fold(t, R.Operator);
-    if (child !== NONE) this.visit(child, beside ? 1 : this.hangOf(kind));
+    if (kind === N.Binary) this.besideIn = frame;
+    if (child !== NONE) this.visit(child);
     this.sheet.close();
   }
 
   /** Whether a value stays below what it is given to, as the author put it. */
-  private keptBelow(t: number, child: number): boolean {
-    if (!this.keepsSplit || !this.tokens.onNewLine(t)) return false;
+  protected keptBelow(t: number, child: number): boolean {
+    if (!this.keepsSplit || !this.beginsLine(t)) return false;
     switch (this.kindOf(child)) {
       case N.Object:
       case N.Array:
@@ -366,11 +248,6 @@ export abstract class ExpressionLayout extends ChainLayout {
   protected isRun(node: number): boolean {
     const kind: N = this.kindOf(node);
     return kind === N.Binary || kind === N.Sequence;
-  }
-
-  /** Runs of operators stay in line with their first operand where the value has a line of its own. */
-  private hangOf(kind: N): number {
-    return kind === N.Binary ? 0 : 1;
   }
 
   private staysClose(node: number): boolean {
@@ -538,9 +415,10 @@ export abstract class ExpressionLayout extends ChainLayout {
     // A call goes to a line of its own where it fits there, and else splits inside.
     const splits = call && this.staysClose(body);
     const flags = below ? FrameFlag.Split : splits ? FrameFlag.IfItHelps : FrameFlag.Whole;
-    this.sheet.open(t, end - 1, flags, 1);
+    const frame = this.sheet.open(t, end - 1, flags, 1);
     this.fold(t, R.Arrow);
-    if (body !== NONE) this.visit(body, this.hangOf(kind));
+    if (kind === N.Binary) this.besideIn = frame;
+    if (body !== NONE) this.visit(body);
     this.sheet.close();
   }
 
@@ -558,7 +436,8 @@ export abstract class ExpressionLayout extends ChainLayout {
       return;
     }
     const { sheet, tree } = this;
-    const flags = FrameFlag.Parens | this.ownSplit(child);
+    const split = this.holdsSplitRun(child) ? FrameFlag.Split : this.ownSplit(child);
+    const flags = FrameFlag.Parens | split;
     const frame = sheet.open(t, tree.end(child) - 1, flags, 1);
     const hug = this.hugGap(tree.lastChild(child), false);
     if (hug > 0) sheet.frames.setHug(frame, hug);

@@ -1,4 +1,4 @@
-import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
@@ -37,6 +37,9 @@ export abstract class ListLayout extends LayoutBase {
 
   /** Lays out a union or an intersection that is all that the brackets of a frame hold, from gap t on. */
   protected abstract stackedIn(frame: number, t: number, node: number): void;
+
+  /** Whether a value stays below what it is given to, as the author put it. */
+  protected abstract keptBelow(t: number, child: number): boolean;
 
   /** Whether the author began a line before a dot. */
   protected abstract dotOnNewLine(node: number): boolean;
@@ -121,6 +124,7 @@ export abstract class ListLayout extends LayoutBase {
           child = tree.next(child);
           continue;
         }
+        if (beside) this.besideIn = frame;
         if (isChild) this.visit(child, this.hangsAlone(child) ? 1 : hang);
         else if (token === T.String) this.string(t);
         before = token;
@@ -134,7 +138,7 @@ export abstract class ListLayout extends LayoutBase {
     else if (below) sheet.line(closer, 0, 0, R.Bracket);
     else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Out);
-    if (!below) this.closing(node, kind, items);
+    if (!below || items.closing < 0) this.closing(node, kind, items);
     sheet.close();
   }
 
@@ -180,7 +184,8 @@ export abstract class ListLayout extends LayoutBase {
   protected holdsWord(node: number): boolean {
     const { tree, tokens } = this;
     const first = tree.first(node);
-    if (tree.end(node) - first !== 3) return false;
+    const length = tree.end(node) - first;
+    if (length !== 3 && !(length === 4 && tokens.kind(first + 2) === T.Comma)) return false;
     switch (tree.kind(node) as N) {
       case N.Arguments:
       case N.Subscript:
@@ -247,12 +252,15 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   /** Whether one of several items is a run of operators that the author split. */
-  private holdsSplitRun(node: number): boolean {
+  protected holdsSplitRun(node: number): boolean {
     const { tree } = this;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c))
       if (tree.kind(c) === N.Binary && this.keptSplit(c)) return true;
     return false;
   }
+
+  /** The frame that the run which is visited next begins: where it splits, the run's lines stand in one column. */
+  protected besideIn = ROOT;
 
   /** Whether the author began a run of operators beside its opening bracket and went on below. */
   private besideOpener(kind: N, { count, last }: Items): boolean {
@@ -283,7 +291,8 @@ export abstract class ListLayout extends LayoutBase {
       body !== NONE
       && tree.end(body) === tree.end(last)
       && tree.kind(body) !== N.Block
-      && tokens.onNewLine(tree.first(body))
+      && this.keptBelow(tree.first(body), body)
+      && !this.remarkBefore(tree.first(body))
     );
   }
 

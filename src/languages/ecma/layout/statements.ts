@@ -226,6 +226,11 @@ export class EcmaLayout extends ExpressionLayout {
     const { tokens, tree } = this;
     const kind: N = tree.kind(node);
     if (this.isBody(node)) return false;
+    // `let` and `await` would take what stands on the next line.
+    const word = tree.end(node) - tree.first(node) === 2 && kind === N.Expression
+      ? tokens.textOf(tree.first(node))
+      : "";
+    if (word === "let" || word === "await") return false;
     if (next < tokens.count && (this.guards(next) || tokens.kind(next) === T.Semicolon))
       return false;
     if (kind === N.Field || kind === N.Method) {

@@ -136,6 +136,11 @@ export abstract class EcmaBase extends Parser {
     return this.at >= this.tokens.count ? T.End : this.lexer.peek();
   }
 
+  /** Whether a line end lies before the token that was peeked at last. */
+  protected get peekedOnNewLine(): boolean {
+    return this.lexer.peekedOnNewLine;
+  }
+
   /** Whether the current token is the name `word`, which means something only here. */
   protected isName(word: string): boolean {
     return this.kind === T.Name && this.tokens.is(this.at, word);

@@ -1,7 +1,6 @@
 import { N, T, isWord } from "../kinds.js";
 import { TypeParser } from "./types.js";
 
-const SLASH = 47;
 const QUOTE = 34;
 const APOSTROPHE = 39;
 
@@ -131,7 +130,7 @@ export abstract class JsxParser extends TypeParser {
       let whole = true;
       if (this.kind === T.LeftBrace) whole = this.jsxExpression(true);
       else if (this.kind === T.JsxText) this.nextChild();
-      else if (this.kind === T.Less && this.lexer.nextCharacter() !== SLASH)
+      else if (this.kind === T.Less && this.peek() !== T.Slash)
         whole = this.jsxElement(true);
       else break;
       if (whole) continue;

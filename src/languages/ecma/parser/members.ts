@@ -126,12 +126,8 @@ export abstract class MemberParser extends ExpressionParser {
     const sameLine = !BEFORE_LINE_END.has(word);
     if (sameLine && !(inClass ? CLASS_WORDS : OBJECT_WORDS).has(word)) return false;
     if (!inClass && word === "static") return false;
-    const mark = this.lexer.mark();
-    const t = this.lexer.scan();
-    const kind: T = this.tokens.kind(t);
-    const newLine = this.tokens.onNewLine(t);
-    this.lexer.rewind(mark);
-    if (newLine && sameLine) return false;
+    const kind = this.peek();
+    if (this.peekedOnNewLine && sameLine) return false;
     return (
       isWord(kind)
       || kind === T.String

@@ -228,12 +228,9 @@ class StatementParser extends MemberParser {
     const { tokens } = this;
     const word = tokens.textOf(first);
     if (!STATEMENT_WORDS.has(word)) return false;
-    const mark = this.lexer.mark();
-    const t = this.lexer.scan();
-    const after: T = tokens.kind(t);
-    const sameLine = !tokens.onNewLine(t);
-    const afterWord = isWord(after) ? tokens.textOf(t) : "";
-    this.lexer.rewind(mark);
+    const after = this.peek();
+    const sameLine = !this.peekedOnNewLine;
+    const afterWord = isWord(after) ? this.lexer.peekedWord : "";
     switch (word) {
       case "let":
         if (

@@ -413,14 +413,13 @@ export abstract class TypeParser extends EcmaBase {
   }
 
   private isModifier(): boolean {
+    const accessor = this.isName("get") || this.isName("set");
     if (
-      !this.isName("readonly")
-      && !this.isName("get")
-      && !this.isName("set")
-      && !this.isName("static")
-      && !this.isName("async")
+      !accessor && !this.isName("readonly") && !this.isName("static") && !this.isName("async")
     ) return false;
     const after = this.peek();
+    // Only those may stand on the line before their member.
+    if (!accessor && this.peekedOnNewLine) return false;
     return isWord(after) || after === T.LeftBracket || after === T.String || after === T.Number;
   }
 

@@ -118,8 +118,9 @@ export abstract class BracketLayout extends LayoutBase {
     const { tree, tokens } = this;
     const inside = tree.first(node) + 1;
     const kind: N = tree.kind(node);
+    const length = tree.end(node) - inside;
     return (
-      tree.end(node) - inside === 2
+      (length === 2 || (length === 3 && tokens.kind(inside + 1) === T.Comma))
       && (kind === N.Arguments || kind === N.Subscript)
       && !tokens.isTrivia(inside)
       && tokens.end(inside) - tokens.start(inside) <= SHORT

@@ -1,0 +1,136 @@
+import { Demand, FrameFlag, ROOT } from "../../../core/layout/sheet.js";
+import { splitAtOwn } from "../../../core/layout/written.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import type { Rule } from "./base.js";
+import { ChainLayout } from "./chains.js";
+
+/** Operands joined by operators, and conditionals. */
+export abstract class OperatorLayout extends ChainLayout {
+  private readonly spacedRule: Rule = (t) => this.space(t, R.Operator);
+
+  /** Operands of one level, on one line or each on a line with its operator. */
+  protected binary(node: number, hang: number): void {
+    const { tree, sheet } = this;
+    if (this.isPower(node)) return this.run(node, this.spacedRule, hang);
+    const frame = sheet.open(
+      tree.first(node) + 1,
+      tree.end(node) - 1,
+      this.ownSplit(node),
+      hang,
+    );
+    if (this.besideIn !== ROOT) sheet.frames.setAlignedIn(frame, this.besideIn);
+    this.besideIn = ROOT;
+    const last = tree.lastChild(node);
+    if (last !== NONE && tree.end(last) === tree.end(node)) {
+      const hug = this.jsxGap(last) || this.hugGap(last, false);
+      if (hug > 0) sheet.frames.setHug(frame, hug);
+    }
+    this.operands(node);
+    sheet.close();
+  }
+
+  /** The folds of a run of operators in the frame that is open. */
+  protected operands(node: number): void {
+    const before = this.breaksBefore(node);
+    this.run(node, (t, kind, _, child) => {
+      const operator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
+      if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
+      // On the line before it could begin types: `a < b` newline `< c >> (d)`.
+      if (kind === T.Less && this.tokens.onNewLine(t))
+        return this.sheet.line(t, 0, 0, R.Operator);
+      // A comment that ends the line leaves no operator alone in front of it.
+      const breaks = operator
+        ? (before && !this.remarkBehind(t)) || this.remarkBefore(t)
+        : (!before && !this.remarkBefore(this.grammarBefore(t))) || this.remarkBefore(t);
+      return this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
+    }, 1);
+  }
+
+  /** Whether lines begin with the operators of a run, rather than end with them. */
+  private breaksBefore(node: number): boolean {
+    const { operatorSplit } = this.style;
+    if (operatorSplit !== "as-written") return operatorSplit === "before";
+    const { tree, tokens } = this;
+    let behindOperator = false;
+    let child = tree.child(node);
+    for (let t = tree.first(node); t < tree.end(node);) {
+      const isChild = child !== NONE && t === tree.first(child);
+      const kind: T = isChild ? T.End : tokens.kind(t);
+      if (behindOperator && tokens.onNewLine(t)) return false;
+      behindOperator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
+      if (behindOperator && tokens.onNewLine(t)) return true;
+      t = isChild ? tree.end(child) : t + 1;
+      if (isChild) child = tree.next(child);
+    }
+    return true;
+  }
+
+  private remarkBehind(t: number): boolean {
+    return this.tokens.isTrivia(t + 1) && this.remarkBefore(this.tokens.skipTrivia(t + 1));
+  }
+
+  protected isPower(node: number): boolean {
+    const { tree, tokens } = this;
+    for (let t = tree.first(node), c = tree.child(node); t < tree.end(node);) {
+      if (c !== NONE && t === tree.first(c)) {
+        t = tree.end(c);
+        c = tree.next(c);
+      } else if (tokens.kind(t++) === T.StarStar) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  protected conditional(node: number, hang: number): void {
+    if (this.choosesElements(node)) return this.elementConditional(node);
+    this.framed(
+      node,
+      this.ownSplit(node),
+      hang,
+      () => this.run(node, (t, kind, before, child) => {
+        if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
+        if (before === T.Question || before === T.Colon) return this.branch(t, child);
+        return this.space(t, R.Operator);
+      }, 1),
+    );
+  }
+
+  /** Whether a branch of a conditional is an element. */
+  private choosesElements(node: number): boolean {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tree.first(c) > tree.first(node) && this.jsxGap(c) > 0) return true;
+    return false;
+  }
+
+  /** `late ? (<p>…</p>) : (<p>…</p>)`: the elements split, all at once, and no line begins with a sign. */
+  private elementConditional(node: number): void {
+    const { tree, sheet } = this;
+    const written = this.keepsSplit && this.elementSplit(node) ? FrameFlag.Split : 0;
+    const whole = sheet.open(
+      tree.first(node) + 1,
+      tree.end(node) - 1,
+      FrameFlag.Whole | written,
+      0,
+    );
+    this.run(node, (t, _, __, child) => {
+      if (child === NONE || this.jsxGap(child) === 0) return this.space(t, R.Operator);
+      const frame = sheet.frames.count;
+      this.besideOperator(t, child);
+      sheet.frames.setLeader(frame, whole);
+      return true;
+    }, 1);
+    sheet.close();
+  }
+
+  /** Whether the author began a line in a conditional of elements, be it in the brackets of one. */
+  private elementSplit(node: number): boolean {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tree.kind(c) === N.Paren && splitAtOwn(this, c)) return true;
+    return splitAtOwn(this, node);
+  }
+}
