@@ -1,4 +1,4 @@
-import { doubledBytes, doubledInts } from "../syntax/arrays.js";
+import { Allotment, doubledBytes, doubledInts } from "../syntax/arrays.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import type { Change } from "../text/edits.js";
@@ -105,11 +105,12 @@ export class Sheet {
     const gaps = tokens.count + 1;
     // Seldom do frames begin at more than every fourth gap.
     this.frames = new Frames((gaps >> 2) + 16);
-    this.demand = new Uint8Array(gaps);
-    this.marks = new Uint16Array(gaps);
-    this.owner = new Int32Array(gaps).fill(ROOT);
-    this.rule = new Uint8Array(gaps);
-    this.blanks = new Uint8Array(gaps);
+    const arrays = new Allotment(gaps * 9);
+    this.owner = arrays.ints(gaps).fill(ROOT);
+    this.marks = arrays.words(gaps);
+    this.demand = arrays.bytes(gaps);
+    this.rule = arrays.bytes(gaps);
+    this.blanks = arrays.bytes(gaps);
   }
 
   /** Opens a frame over gaps [begin, end], comments in front included, indented by `steps` where it is split. */
@@ -228,18 +229,20 @@ export class Frames {
   private readonly reaches = new Map<number, number>();
   private readonly anchors = new Map<number, number>();
   private readonly aligned = new Map<number, number>();
+  private readonly bounds = new Map<number, number>();
   private readonly leaders = new Map<number, number>();
   private flags: Uint8Array;
   private steps: Uint8Array;
 
   /** @param room how many frames are likely. */
   constructor(room: number) {
-    this.begins = new Int32Array(room);
-    this.ends = new Int32Array(room);
-    this.parents = new Int32Array(room);
-    this.hugs = new Int32Array(room);
-    this.flags = new Uint8Array(room);
-    this.steps = new Uint8Array(room);
+    const arrays = new Allotment(room * 18);
+    this.begins = arrays.ints(room);
+    this.ends = arrays.ints(room);
+    this.parents = arrays.ints(room);
+    this.hugs = arrays.ints(room);
+    this.flags = arrays.bytes(room);
+    this.steps = arrays.bytes(room);
   }
 
   add(begin: number, end: number, flags: number, steps: number, parent: number): number {
@@ -308,6 +311,15 @@ export class Frames {
 
   setAlignedIn(f: number, outer: number): void {
     this.aligned.set(f, outer);
+  }
+
+  /** The frame around it without whose split it does not split, or `ROOT`. */
+  bound(f: number): number {
+    return this.bounds.size === 0 ? ROOT : this.bounds.get(f) ?? ROOT;
+  }
+
+  setBound(f: number, outer: number): void {
+    this.bounds.set(f, outer);
   }
 
   stepsOf(f: number): number {

@@ -1,4 +1,5 @@
 import type { Style } from "../style/style.js";
+import { Allotment } from "../syntax/arrays.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { lastAtMost } from "../text/search.js";
 import { columnAt, indentColumn } from "../text/width.js";
@@ -121,21 +122,23 @@ class Solver {
 
   constructor(private readonly sheet: Sheet, private readonly options: SolverOptions) {
     const gaps = sheet.tokens.count + 1;
-    this.lines = new Int16Array(gaps);
-    this.columns = new Int32Array(gaps);
-    this.dropped = new Uint8Array(gaps);
+    const frames = sheet.frames.count;
+    const arrays = new Allotment(gaps * 7 + frames * 12 + 8);
+    this.columns = arrays.ints(gaps);
+    this.base = arrays.ints(frames);
+    this.wall = arrays.ints(frames);
+    this.lines = arrays.shorts(gaps);
+    this.dropped = arrays.bytes(gaps);
+    this.state = arrays.bytes(frames);
+    this.safe = arrays.bytes(frames);
+    this.forced = arrays.bytes(frames);
+    this.opened = arrays.bytes(frames);
     this.measure = new Measure(
       sheet,
       options.style.tabWidth,
       options.trailingSpace,
       options.frozen,
     );
-    this.state = new Uint8Array(sheet.frames.count);
-    this.base = new Int32Array(sheet.frames.count);
-    this.safe = new Uint8Array(sheet.frames.count);
-    this.forced = new Uint8Array(sheet.frames.count);
-    this.opened = new Uint8Array(sheet.frames.count);
-    this.wall = new Int32Array(sheet.frames.count);
     this.limit = Math.min(options.style.maxLineLength, FAR - 1);
     this.step = options.style.indentSize;
   }
@@ -275,18 +278,17 @@ class Solver {
     const bracket = frames.has(f, FrameFlag.Bracket);
     const block = frames.has(f, FrameFlag.Block);
     const parens = frames.has(f, FrameFlag.Parens);
-    const reachable = parent === ROOT ? this.options.freeLines : this.safe[parent] === 1;
+    const bound = frames.bound(f);
+    const reachable =
+      (parent === ROOT ? this.options.freeLines : this.safe[parent] === 1)
+      && (bound === ROOT || this.state[bound] === State.Split);
     let state = this.decide(f);
     if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
     this.state[f] = state;
     if (parens && state === State.Split) this.wall[f] = f;
     this.opened[f] = 0;
-    // Where brackets might be added lines end within them, or not at all.
-    const within = parens && state !== State.Split;
     const safe =
-      bracket
-      || (parens && state === State.Split)
-      || (block ? this.options.freeLines : reachable && !within);
+      bracket || (parens && state === State.Split) || (block ? this.options.freeLines : reachable);
     this.safe[f] = safe ? 1 : 0;
     return state;
   }

@@ -48,8 +48,8 @@ export function formatSettled(
   styleOf?: (text: string) => Style,
 ): ChangeList {
   let changes = formatWhole(language, syntax, style);
-  if (!isDoubtful(language, syntax)) return changes;
   const { text } = syntax.tokens;
+  if (!movesLineEnds(changes, text) || !isDoubtful(language, syntax)) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
     const formatted = changes.appliedTo(text);
     const again = language.parse(formatted, syntax.torn && syntax.held !== undefined);
@@ -58,6 +58,23 @@ export function formatSettled(
     changes = compose(text, changes, more);
   }
   return changes;
+}
+
+/** Whether some change puts a line end in or takes one away. */
+function movesLineEnds(changes: ChangeList, text: string): boolean {
+  for (let i = 0; i < changes.length; i++) {
+    const { from, to, text: put } = changes.at(i);
+    if (holdsLineEnd(put, 0, put.length) || holdsLineEnd(text, from, to)) return true;
+  }
+  return false;
+}
+
+function holdsLineEnd(text: string, from: number, to: number): boolean {
+  for (let i = from; i < to; i++) {
+    const c = text.charCodeAt(i);
+    if (c === 10 || c === 13) return true;
+  }
+  return false;
 }
 
 /** In shorter texts a second look costs next to nothing. */

@@ -18,10 +18,12 @@ export abstract class Parser {
   kind = END;
   /** One past the last token taken. */
   taken = 0;
-  readonly tree = new Tree();
+  readonly tree: Tree;
   protected depth = 0;
 
-  constructor(readonly tokens: TokenTable) {}
+  constructor(readonly tokens: TokenTable) {
+    this.tree = new Tree((tokens.text.length >> 4) + 64);
+  }
 
   /** Looks at the first token. */
   protected begin(): void {

@@ -1,5 +1,5 @@
 import { lastAtMost } from "../text/search.js";
-import { doubledBytes, doubledInts } from "./arrays.js";
+import { Allotment, doubledBytes, doubledInts } from "./arrays.js";
 
 /** What core knows of a token, whatever its language. Bits from `Own` up are the language's. */
 export const enum TokenFlag {
@@ -32,10 +32,11 @@ export class TokenTable {
   /** @param textStart where the first gap begins: 1 after a byte order mark, else 0. */
   constructor(readonly text: string, readonly textStart: number) {
     const room = (text.length >> 2) + 16;
-    this.kinds = new Uint8Array(room);
-    this.starts = new Int32Array(room);
-    this.ends = new Int32Array(room);
-    this.flags = new Uint8Array(room);
+    const arrays = new Allotment(room * 10);
+    this.starts = arrays.ints(room);
+    this.ends = arrays.ints(room);
+    this.kinds = arrays.bytes(room);
+    this.flags = arrays.bytes(room);
   }
 
   add(kind: number, start: number, end: number, flags: number): void {

@@ -1,4 +1,4 @@
-import { doubledBytes, doubledInts } from "./arrays.js";
+import { Allotment, doubledBytes, doubledInts } from "./arrays.js";
 import type { TokenTable } from "./tokens.js";
 
 /** A text's tokens and the tree over them. */
@@ -17,15 +17,26 @@ export const NONE = 0;
  * own: a tree has no nodes for single tokens, so that it stays small.
  */
 export class Tree {
-  private kinds: Uint8Array = new Uint8Array(256);
-  private firsts: Int32Array = new Int32Array(256);
-  private ends: Int32Array = new Int32Array(256);
-  private children: Int32Array = new Int32Array(256);
-  private nexts: Int32Array = new Int32Array(256);
+  private kinds: Uint8Array;
+  private firsts: Int32Array;
+  private ends: Int32Array;
+  private children: Int32Array;
+  private nexts: Int32Array;
   private count = 1;
   /** Finished nodes that have no parent yet. */
-  private open: Int32Array = new Int32Array(64);
+  private open: Int32Array;
   private openCount = 0;
+
+  /** @param room how many nodes are likely. */
+  constructor(room = 256) {
+    const arrays = new Allotment(room * 17 + 256);
+    this.firsts = arrays.ints(room);
+    this.ends = arrays.ints(room);
+    this.children = arrays.ints(room);
+    this.nexts = arrays.ints(room);
+    this.open = arrays.ints(64);
+    this.kinds = arrays.bytes(room);
+  }
 
   kind(node: number): number {
     return this.kinds[node]!;

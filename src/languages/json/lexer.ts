@@ -1,80 +1,123 @@
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
-const PUNCTUATION: { readonly [character: string]: T } = {
-  "[": T.LeftBracket,
-  "{": T.LeftBrace,
-  "]": T.RightBracket,
-  "}": T.RightBrace,
-  ",": T.Comma,
-  ":": T.Colon,
-};
-
-const LINE_COMMENT = /\/\/[^\r\n]*/y;
-const BLOCK_COMMENT = /\/\*[^]*?(?:\*\/|$)/y;
-/** Its second group is missing where the string is left open. */
-const STRING = /(["'])(?:(?!\1)[^\\\r\n]|\\(?:\r\n|[^]|$))*(\1)?/y;
-const WORD = /[^\s"'[\]{},:/]+/y;
+const LF = 10;
+const CR = 13;
+const QUOTE = 34;
+const APOSTROPHE = 39;
+const STAR = 42;
+const SLASH = 47;
+const BACKSLASH = 92;
 
 /** Splits JSON (ECMA-404) into tokens; comments, single quotes and bare words are read too. */
 export function lexJson(text: string): TokenTable {
-  let at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
-  const tokens = new TokenTable(text, at);
-  let newLine = true;
-  const add = (kind: T, end: number, flags: number): void => {
-    const lines = kind !== T.Word && /[\r\n]/.test(text.slice(at, end)) ? TokenFlag.MultiLine : 0;
-    tokens.add(kind, at, end, flags | lines | (newLine ? TokenFlag.OnNewLine : 0));
-    newLine = false;
-    at = end;
-  };
-  const matches = (pattern: RegExp): number => {
-    pattern.lastIndex = at;
-    return pattern.test(text) ? pattern.lastIndex : -1;
-  };
-  while (at < text.length) {
-    const c = text.charCodeAt(at);
-    if (c === 10 || c === 13) newLine = true;
-    if (c <= 32 || c === 0xfeff || c === 0xa0) {
-      at++;
-      continue;
-    }
-    const punctuation = PUNCTUATION[text[at]!];
-    if (punctuation !== undefined) add(punctuation, at + 1, 0);
-    else if (c === 34 || c === 39) string();
-    else if (c === 47) comment();
-    else {
-      const end = matches(WORD);
-      if (end > at) add(T.Word, end, 0);
-      else add(T.Unknown, at + 1, 0);
-    }
-  }
-  return tokens;
+  return new JsonLexer(text).run();
+}
 
-  function string(): void {
-    STRING.lastIndex = at;
-    const [whole,, close] = STRING.exec(text)!;
-    const end = at + whole.length;
-    const open = end === text.length
-      ? TokenFlag.EndsLine | TokenFlag.Continues
-      : TokenFlag.EndsLine;
-    add(T.String, end, close === undefined ? open : 0);
+class JsonLexer {
+  private at: number;
+  private readonly tokens: TokenTable;
+  private newLine = true;
+
+  constructor(private readonly text: string) {
+    this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
+    this.tokens = new TokenTable(text, this.at);
   }
 
-  function comment(): void {
-    const line = matches(LINE_COMMENT);
-    const block = line < 0 ? matches(BLOCK_COMMENT) : -1;
-    if (line >= 0) {
-      let end = line;
-      while (text.charCodeAt(end - 1) === 32 || text.charCodeAt(end - 1) === 9) end--;
-      add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
-    } else if (block >= 0) {
-      add(
-        T.Comment,
-        block,
-        TokenFlag.Trivia | (block - at > 3 && text.endsWith("*/", block) ? 0 : TokenFlag.Continues),
-      );
-    } else {
-      add(T.Unknown, at + 1, 0);
+  run(): TokenTable {
+    const { text } = this;
+    while (this.at < text.length) {
+      const c = text.charCodeAt(this.at);
+      if (isBlank(c)) {
+        if (isLineEnd(c)) this.newLine = true;
+        this.at++;
+        continue;
+      }
+      const sign = signOf(c);
+      if (sign !== T.End) this.add(sign, this.at + 1, 0);
+      else if (c === QUOTE || c === APOSTROPHE) this.string(c);
+      else if (c === SLASH) this.comment();
+      else this.word();
     }
+    return this.tokens;
+  }
+
+  private add(kind: T, end: number, flags: number): void {
+    this.tokens.add(kind, this.at, end, this.newLine ? flags | TokenFlag.OnNewLine : flags);
+    this.newLine = false;
+    this.at = end;
+  }
+
+  /** A string; its line ends one that is left open. */
+  private string(quote: number): void {
+    const { text } = this;
+    let lines = 0;
+    let i = this.at + 1;
+    for (; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === quote) return this.add(T.String, i + 1, lines);
+      if (isLineEnd(c)) break;
+      if (c !== BACKSLASH) continue;
+      i++;
+      if (text.charCodeAt(i) === CR && text.charCodeAt(i + 1) === LF) i++;
+      if (isLineEnd(text.charCodeAt(i))) lines = TokenFlag.MultiLine;
+    }
+    const end = Math.min(i, text.length);
+    const goesOn = end === text.length ? TokenFlag.Continues : 0;
+    this.add(T.String, end, TokenFlag.EndsLine | goesOn | lines);
+  }
+
+  private comment(): void {
+    const { text, at } = this;
+    const next = text.charCodeAt(at + 1);
+    if (next === SLASH) return this.lineComment();
+    if (next !== STAR) return this.add(T.Unknown, at + 1, 0);
+    const close = text.indexOf("*/", at + 2);
+    const end = close < 0 ? text.length : close + 2;
+    let flags = TokenFlag.Trivia | (close < 0 ? TokenFlag.Continues : 0);
+    for (let i = at; i < end; i++)
+      if (isLineEnd(text.charCodeAt(i))) flags |= TokenFlag.MultiLine;
+    this.add(T.Comment, end, flags);
+  }
+
+  private lineComment(): void {
+    const { text } = this;
+    let end = this.at;
+    while (end < text.length && !isLineEnd(text.charCodeAt(end))) end++;
+    while (text.charCodeAt(end - 1) === 32 || text.charCodeAt(end - 1) === 9) end--;
+    this.add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
+  }
+
+  /** A number, a name such as `true`, or whatever stands between signs and blanks. */
+  private word(): void {
+    const { text } = this;
+    let end = this.at;
+    while (end < text.length && !endsWord(text.charCodeAt(end))) end++;
+    if (end > this.at) this.add(T.Word, end, 0);
+    else this.add(T.Unknown, end + 1, 0);
   }
 }
+
+const isLineEnd = (c: number): boolean => c === LF || c === CR;
+const isBlank = (c: number): boolean => c <= 32 || c === 0xfeff || c === 0xa0;
+
+function signOf(c: number): T {
+  switch (c) {
+    case 91: return T.LeftBracket;
+    case 123: return T.LeftBrace;
+    case 93: return T.RightBracket;
+    case 125: return T.RightBrace;
+    case 44: return T.Comma;
+    case 58: return T.Colon;
+    default: return T.End;
+  }
+}
+
+/** Whether a word ends before a character: a sign, a quote, a slash, or white space of any kind. */
+const endsWord = (c: number): boolean =>
+  isBlank(c)
+  || signOf(c) !== T.End
+  || c === QUOTE
+  || c === APOSTROPHE
+  || c === SLASH
+  || (c > 127 && /\s/.test(String.fromCharCode(c)));

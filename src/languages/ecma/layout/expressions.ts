@@ -444,7 +444,10 @@ export abstract class ExpressionLayout extends OperatorLayout {
     this.fold(t, R.Keyword);
     // In brackets its items would be the list's own.
     if (kind === N.Sequence) this.run(child, this.sequenceRule);
-    else this.visit(child, 0);
+    else {
+      this.boundTo = frame;
+      this.visit(child, 0);
+    }
     sheet.close();
   }
 }

@@ -124,7 +124,10 @@ export abstract class ListLayout extends LayoutBase {
           child = tree.next(child);
           continue;
         }
-        if (beside) this.besideIn = frame;
+        if (this.kindOf(isChild ? child : NONE) === N.Binary) {
+          if (beside) this.besideIn = frame;
+          else if (kind !== N.JsxExpression) this.boundTo = frame;
+        }
         if (isChild) this.visit(child, this.hangsAlone(child) ? 1 : hang);
         else if (token === T.String) this.string(t);
         before = token;
@@ -261,6 +264,8 @@ export abstract class ListLayout extends LayoutBase {
 
   /** The frame that the run which is visited next begins: where it splits, the run's lines stand in one column. */
   protected besideIn = ROOT;
+  /** The frame without whose split the run that is visited next does not split, or `ROOT`. */
+  protected boundTo = ROOT;
 
   /** Whether the author began a run of operators beside its opening bracket and went on below. */
   private besideOpener(kind: N, { count, last }: Items): boolean {

@@ -21,7 +21,8 @@ export abstract class OperatorLayout extends ChainLayout {
       hang,
     );
     if (this.besideIn !== ROOT) sheet.frames.setAlignedIn(frame, this.besideIn);
-    this.besideIn = ROOT;
+    if (this.boundTo !== ROOT) sheet.frames.setBound(frame, this.boundTo);
+    this.besideIn = this.boundTo = ROOT;
     const last = tree.lastChild(node);
     if (last !== NONE && tree.end(last) === tree.end(node)) {
       const hug = this.jsxGap(last) || this.hugGap(last, false);

@@ -675,6 +675,8 @@ class StatementParser extends MemberParser {
       return this.terminated(N.Export, first, opener);
     }
     this.nested(() => this.statementHere(opener));
+    // Only declarations can be exported.
+    if (this.tree.kind(this.tree.last) === N.Expression) this.missing = true;
     this.finish(N.Export, first);
   }
 

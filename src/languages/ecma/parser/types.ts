@@ -223,6 +223,8 @@ export abstract class TypeParser extends EcmaBase {
       const list = this.at;
       this.list(T.RightParen, () => this.kind === T.LeftBrace ? this.assignment() : this.type());
       this.finish(N.Arguments, list);
+    } else {
+      this.missing = true;
     }
     while (this.eat(T.Dot)) this.eatWord();
     if (!this.lineBefore && this.atLess()) this.typeArguments();

@@ -24,7 +24,8 @@ export abstract class ExpressionLayout extends BracketLayout {
       sheet.set(first, Demand.Space, R.Keyword);
       return this.yields(child);
     }
-    if (this.isBracket(kind) || kind === N.Unparsed) {
+    // Brackets around a starred value alone would be no tuple.
+    if (this.isBracket(kind) || kind === N.Unparsed || kind === N.Starred) {
       sheet.set(first, Demand.Space, R.Operator);
       return this.elements(first, end, child, this.wordRule, 1);
     }
