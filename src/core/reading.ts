@@ -215,7 +215,9 @@ export class Reading {
     const tokens = outline === undefined || text !== this.lines
       ? undefined
       : () => this.syntax.tokens;
-    return inferStyle(text, outline, this.language.typing.blocks !== undefined, except, tokens);
+    const characters = text instanceof LineIndex ? text.text : text;
+    const blocksOnly = this.language.typing.blocks !== undefined;
+    return inferStyle(characters, outline, blocksOnly, except, tokens);
   }
 
   /** What bears on one place: an excerpt where that is shorter, else the whole text. */

@@ -1,4 +1,4 @@
-import { doubledInts } from "../syntax/arrays.js";
+import { Allotment } from "../syntax/arrays.js";
 import { NONE, type Parsed } from "../syntax/tree.js";
 import { lastAtMost } from "../text/search.js";
 
@@ -94,6 +94,7 @@ export class Sequence {
     if (known !== undefined) return known;
     const { syntax, kinds } = this.origin!;
     const node = this.units.nodes[i]!;
+    if (syntax.tree.child(node) === NONE) return (this.units.inside[i] = NOTHING);
     const from = syntax.tokens.start(syntax.tree.first(node));
     const found = sequenceNodes(syntax, kinds, node).map(
       (inner) => Sequence.at(syntax, kinds, inner, from),
@@ -116,6 +117,9 @@ export class Sequence {
     this.units = this.units.replaced(begin, end, units, shift);
   }
 }
+
+/** What is inside a unit without children. */
+const NOTHING: readonly Sequence[] = [];
 
 /** One unit of a sequence, with what is inside it. */
 export interface Unit {
@@ -159,22 +163,20 @@ class Units {
   ) {}
 
   static of({ tokens, tree }: Parsed, node: number, base: number): Units {
-    let nodes: Int32Array = new Int32Array(16);
     let count = 0;
-    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
-      if (count === nodes.length) nodes = doubledInts(nodes);
-      nodes[count++] = c;
-    }
-    const froms = new Int32Array(count);
-    const tos = new Int32Array(count);
-    const kinds = new Int32Array(count);
-    for (let i = 0; i < count; i++) {
-      const c = nodes[i]!;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) count++;
+    const arrays = new Allotment(count * 16);
+    const froms = arrays.ints(count);
+    const tos = arrays.ints(count);
+    const kinds = arrays.ints(count);
+    const nodes = arrays.ints(count);
+    for (let i = 0, c = tree.child(node); i < count; i++, c = tree.next(c)) {
       froms[i] = tokens.start(tree.first(c)) - base;
       tos[i] = tokens.end(tree.end(c) - 1) - base;
       kinds[i] = tree.kind(c);
+      nodes[i] = c;
     }
-    return new Units(count, froms, tos, kinds, nodes.slice(0, count), new Array(count));
+    return new Units(count, froms, tos, kinds, nodes, new Array(count));
   }
 
   static none(): Units {

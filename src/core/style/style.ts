@@ -87,10 +87,12 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
  */
 export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[]): Style {
   const style: Record<string, unknown> = {};
-  for (const layer of [...layers].reverse()) {
-    for (const [name, value] of Object.entries(layer ?? {})) {
+  for (let i = layers.length - 1; i >= 0; i--) {
+    const layer = layers[i] as Record<string, unknown> | undefined;
+    for (const name in layer) {
+      const value = layer[name];
       if (value === undefined) continue;
-      check(name, value);
+      if (layer !== BASE_STYLE) check(name, value);
       style[name] = value;
     }
   }

@@ -41,6 +41,9 @@ export abstract class ListLayout extends LayoutBase {
   /** Whether a value stays below what it is given to, as the author put it. */
   protected abstract keptBelow(t: number, child: number): boolean;
 
+  /** The first gap inside brackets that a node holds, or 0. */
+  protected abstract breakInside(node: number): number;
+
   /** Whether the author began a line before a dot. */
   protected abstract dotOnNewLine(node: number): boolean;
 
@@ -430,11 +433,18 @@ export abstract class ListLayout extends LayoutBase {
       case N.Condition:
         return items.count === 1 ? this.hugGap(items.last, kind !== N.Array) : 0;
       case N.JsxExpression:
-        // Its braces stay close; what they hold splits inside.
-        return this.tree.first(items.last) + 1;
+        // Its braces stay close where what they hold splits inside.
+        return this.splitsInside(items.last) ? this.tree.first(items.last) + 1 : 0;
       default:
         return 0;
     }
+  }
+
+  /** Whether a value has brackets that may split, or signs at which it does. */
+  private splitsInside(node: number): boolean {
+    const kind = this.kindOf(node);
+    if (kind !== N.Primary && kind !== N.New && kind !== N.Await) return true;
+    return this.breakInside(node) > 0 || this.dotOnNewLine(node);
   }
 
   /** Whether more than one item could hug its brackets. */

@@ -1,0 +1,177 @@
+import { describe } from "vitest";
+import { fixtures } from "../support/fixtures.js";
+
+// Each row was a program that came out as another one, or never came to rest.
+describe("programs stay programs", () => {
+  fixtures("typescript", [
+    // Read as a name, `await` would divide, call and subtract.
+    ["await in a function expression", `
+      const f = async function () { await /re/g.test(x); await (y); await -z }
+      `, `
+      const f = async function () {
+        await /re/g.test(x);
+        await (y);
+        await -z;
+      };
+      `],
+    ["await at a module's top", `
+      await /re/g.test(x)
+      await (y)
+      await -z
+      `, `
+      await /re/g.test(x);
+      await (y);
+      await -z;
+      `],
+    // A comma in these brackets is an error.
+    ["no comma behind what is required", `
+      import tides = require("../../tables/of/the/river/between/gullhaven/and/the/mill/tides-by-hour");
+      `, `
+      import tides = require(
+        "../../tables/of/the/river/between/gullhaven/and/the/mill/tides-by-hour"
+      );
+      `],
+    ["no comma behind what an accessor takes", `
+      class Board { set [departures](rows: ReadonlyMap<PierOfGullhaven, readonly DepartureOfTheDay[]>) {} }
+      `, `
+      class Board {
+        set [departures](
+          rows: ReadonlyMap<PierOfGullhaven, readonly DepartureOfTheDay[]>
+        ) {}
+      }
+      `],
+    ["no comma in a type that is imported", `
+      type Pier = import(/* the old quay */ "../../piers/of/gullhaven/and/of/the/mill/landing/piers").Pier;
+      `, `
+      type Pier = import(
+        /* the old quay */ "../../piers/of/gullhaven/and/of/the/mill/landing/piers"
+      ).Pier;
+      `],
+    ["a decorator above its export", `
+      @Component({ a: 1 })
+      export class Board {}
+      @Board export default class Gangway {}
+      `, `
+      @Component({ a: 1 })
+      export class Board {}
+      @Board export default class Gangway {}
+      `],
+    ["a generator without a name", `
+      const a = async function*(){}
+      const b = function*<T>(){}
+      `, `
+      const a = async function* () {};
+      const b = function* <T>() {};
+      `],
+    ["the head of a loop behind a comment", `
+      for (// by pier
+      const pier of piers) moor(pier);
+      `, `
+      for ( // by pier
+        const pier of piers
+      ) moor(pier);
+      `],
+    // On one line both would be one statement, or begin types.
+    ["lines that must not become one", `
+      type
+      tide = high
+      let fits = seats < 3
+        < (late)
+      `, `
+      type;
+      tide = high;
+      let fits = seats
+        < 3
+        < (late);
+      `],
+    // What stands between the braces of a parameter's pattern takes no semicolon.
+    ["a pattern that looks like a type", `
+      declare const log: ({ tide: high }) => Depth;
+      `],
+    ["types behind a line end", `
+      interface Ferry extends Vessel
+        <Cargo> {}
+      `, `
+      interface Ferry extends Vessel<Cargo> {}
+      `],
+    ["a type in brackets before an arrow", `
+      const late = (): (true) => isLate;
+      `],
+    ["members on lines of their own", `
+      interface Berth {
+        readonly
+        depth
+      }
+      `, `
+      interface Berth {
+        readonly;
+        depth;
+      }
+      `],
+    // Only declarations are exported; what else stands there is left alone.
+    ["what cannot be exported", `
+      export type
+      tide  =  1
+      `, `
+      export type
+      tide = 1;
+      `],
+  ], { maxLineLength: 80 });
+
+  fixtures("typescriptreact", [
+    // It is text: neither its blanks nor its lines may move.
+    ["an attribute over two lines", `
+      function f() {
+            return <p className='late
+        by   ten'>x</p>
+      }
+      `, `
+      function f() {
+            return <p className="late
+        by   ten">x</p>;
+      }
+      `],
+    ["a comment in a tag", `
+      const a=<p></* c */b/></p>
+      `, `
+      const a = <p></* c */b /></p>;
+      `],
+  ]);
+
+  fixtures("javascript", [
+    ["a comment before a terminator that goes", `
+      const p = a/*x*/;
+      const q = b // y
+      ;
+      c
+      `, `
+      const p = a /*x*/
+      const q = b // y
+      c
+      `],
+    ["terminators that stay", `
+      a;;
+      let;
+      b
+      `, `
+      a;;
+      let;
+      b
+      `],
+  ], { statementTerminator: "omitted" });
+
+  fixtures("javascriptreact", [
+    ["a long text around an expression", `
+      const p = <p>Some long text that goes on and on around an {expression.with(dots)} and then it ends.</p>;
+      `, `
+      const p = (
+        <p>
+          Some long text that goes on and on
+          around an {
+            expression.with(dots)
+          } and then it ends.
+        </p>
+      );
+      `],
+  ], { maxLineLength: 40, listSplit: "by-width" });
+});

@@ -1,0 +1,273 @@
+import { describe } from "vitest";
+import { fixtures } from "../support/fixtures.js";
+
+describe("types", () => {
+  fixtures("typescript", [
+    // A reader looks for the clauses first; types that are torn apart hide them.
+    ["heritage splits between its clauses", `
+      class Berth extends Pier<TideOfGullhaven> implements Mooring<Ferry>, Signals<Bell> { depth = 4 }
+      class Quay extends Pier implements Mooring {}
+      `, `
+      class Berth
+        extends Pier<TideOfGullhaven>
+        implements Mooring<Ferry>, Signals<Bell>
+      {
+        depth = 4;
+      }
+      class Quay extends Pier implements Mooring {}
+      `],
+    ["and then between its items, one a line", `
+      interface Board extends Readonly<Timetable<Ferry>>, Iterable<DepartureOfTheDay>, Printable<Poster> { a: 1 }
+      `, `
+      interface Board
+        extends Readonly<Timetable<Ferry>>,
+          Iterable<DepartureOfTheDay>,
+          Printable<Poster>
+      {
+        a: 1;
+      }
+      `],
+    // Every alternative of a stack begins with its sign, the first one too, and none on one line does.
+    ["unions lead where they are split", `
+      type Tide = | "high" | "low";
+      let berth: "the north pier" | "the south pier" | "the mill landing" | "old quay" = first;
+      const pier = board.first as "the north pier" | "the south pier" | "the mill landing" | null;
+      function moor<T extends "the north pier" | "the south pier" | "the mill landing" | "old quay">(a: T) {}
+      let piers: Array<"the north pier" | "the south pier" | "the mill landing" | "the old quay">;
+      `, `
+      type Tide = "high" | "low";
+      let berth:
+        | "the north pier"
+        | "the south pier"
+        | "the mill landing"
+        | "old quay" = first;
+      const pier = board.first as
+        | "the north pier"
+        | "the south pier"
+        | "the mill landing"
+        | null;
+      function moor<
+        T extends
+          | "the north pier"
+          | "the south pier"
+          | "the mill landing"
+          | "old quay"
+      >(a: T) {}
+      let piers: Array<
+        | "the north pier"
+        | "the south pier"
+        | "the mill landing"
+        | "the old quay"
+      >;
+      `],
+    ["an intersection hugs its object", `
+      type Bear = Animal & {
+        honey: boolean;
+      };
+      `],
+    // Each further condition asks only where the one before said no: it stands beside it, not inside it.
+    ["conditional types make a ladder", `
+      type Fare<T> = T extends Adult ? 4 : T extends Child ? 2 : T extends DogWithoutTicketOrLead ? 1 : never;
+      `, `
+      type Fare<T> = T extends Adult
+        ? 4
+        : T extends Child
+        ? 2
+        : T extends DogWithoutTicketOrLead
+        ? 1
+        : never;
+      `],
+  ], { maxLineLength: 80 });
+});
+
+describe("elements", () => {
+  fixtures("typescriptreact", [
+    // As the handbooks write them; a column of signs would push the elements two levels in.
+    ["conditionals", `
+      const row = <p>{late ? <Delayed minutes={minutes} reason={reason} berth={berth} /> : <OnTime />}</p>;
+      const short = late ? <Late /> : null;
+      `, `
+      const row = (
+        <p>
+          {late ? (
+            <Delayed minutes={minutes} reason={reason} berth={berth} />
+          ) : (
+            <OnTime />
+          )}
+        </p>
+      );
+      const short = late ? <Late /> : null;
+      `],
+    ["blanks that are written stay at the end of their lines, and blank lines between siblings", `
+      const row = (
+        <p>
+          at{" "}
+          <b>noon</b>{" "}
+          today
+
+          <i>late</i>
+        </p>
+      );
+      `],
+  ], { maxLineLength: 80 });
+});
+
+describe("chains", () => {
+  fixtures("javascript", [
+    ["the only argument is indented under its receiver", `
+      print(departures.filter(isLate).map((row) => row.pier.name).sort().join(", ").trim());
+      `, `
+      print(
+        departures.filter(isLate)
+          .map((row) => row.pier.name)
+          .sort()
+          .join(", ")
+          .trim(),
+      );
+      `],
+    // What they answer is what the chain goes on from.
+    ["heads stay whole", `
+      Promise.resolve().then(() => { open() }).catch(() => { close() });
+      axios.get(url).then((answer) => { show(answer) }).finally(() => done());
+      Array.from(rows).filter((row) => row.late).map((row) => row.pier).forEach((pier) => warn(pier));
+      `, `
+      Promise.resolve()
+        .then(() => {
+          open();
+        })
+        .catch(() => {
+          close();
+        });
+      axios.get(url)
+        .then((answer) => {
+          show(answer);
+        })
+        .finally(() => done());
+      Array.from(rows)
+        .filter((row) => row.late)
+        .map((row) => row.pier)
+        .forEach((pier) => warn(pier));
+      `],
+    ["a property stays with the call that answers it", `
+      const fits = table.object({ pier: table.string(), seats: table.number() }).strict().parse(row).success;
+      `, `
+      const fits = table.object({ pier: table.string(), seats: table.number() })
+        .strict()
+        .parse(row).success;
+      `],
+  ], { maxLineLength: 80 });
+});
+
+describe("what splits last", () => {
+  fixtures("typescript", [
+    // A body on a line of its own leaves the parameters in one piece.
+    ["an arrow's body goes below before its parameters split", `
+      const fare = (adults: number, children: number) => tariff.of(day).adult * adults + children;
+      const late = (store: Store) => (next: Next) => (row: Row) => next(row, store, departures);
+      `, `
+      const fare = (adults: number, children: number) =>
+        tariff.of(day).adult * adults + children;
+      const late = (store: Store) => (next: Next) => (row: Row) =>
+        next(row, store, departures);
+      `],
+    ["as written it stays there", `
+      wait(() =>
+        ferry.late);
+      board.each((row) =>
+        print(row),
+      );
+      `],
+    // One short word on a line of its own says nothing.
+    ["subscripts and short arguments", `
+      const berth = timetable.departures.today["noon"].ferry.berths.of(pier).names.text;
+      `, `
+      const berth =
+        timetable.departures.today["noon"].ferry.berths.of(pier).names.text;
+      `],
+    ["a long title keeps its test where it is", `
+      it("departs at noon although the tide is low and the gangway is wet and nobody is there", async () => {
+        sail();
+      });
+      `],
+  ], { maxLineLength: 80 });
+});
+
+describe("comments", () => {
+  fixtures("typescript", [
+    ["stay beside what they mark", `
+      foo(/* aboard */ true);
+      const board = /*@__PURE__*/ makeBoard(departuresOfTheDay, arrivalsOfTheDay, noticesOfTheDay);
+      `, `
+      foo(/* aboard */ true);
+      const board = /*@__PURE__*/ makeBoard(
+        departuresOfTheDay,
+        arrivalsOfTheDay,
+        noticesOfTheDay,
+      );
+      `],
+    // Alone in front of a comment an operator is read over.
+    ["leave no operator alone in front of them", `
+      const fits = seats > 3 && // with dogs
+        deck && // in summer
+        tide
+      `, `
+      const fits =
+        seats > 3 && // with dogs
+        deck && // in summer
+        tide;
+      `],
+    ["indent the value behind them", `
+      const tide = // at noon
+        4;
+      `],
+    ["stand in the body that they end", `
+      switch (tide) {
+        case "high":
+          open();
+          // falls through
+        case "slack":
+          wait();
+        // about the others
+        default:
+          close();
+          // and no more
+      }
+      `],
+  ], { maxLineLength: 80 });
+});
+
+describe("the rest", () => {
+  fixtures("typescript", [
+    ["cases each have a line", `
+      switch (tide) { case 1: case 2: open() }
+      `, `
+      switch (tide) {
+        case 1:
+        case 2: open();
+      }
+      `],
+    ["an empty block before its other branch", `
+      if (a) {} else { b() }
+      `, `
+      if (a) {} else {
+        b();
+      }
+      `],
+    ["functions without a name", `
+      const a = function<T>(b: T) {}, c = function() {};
+      `, `
+      const a = function <T>(b: T) {}, c = function () {};
+      `],
+  ]);
+  fixtures("typescript", [
+    ["enums follow the braces", `
+      enum Tide { High, Low }
+      `, `
+      enum Tide
+      {
+        High,
+        Low,
+      }
+      `],
+  ], { bracePlacement: "own-line" });
+});
