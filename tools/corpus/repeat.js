@@ -23,8 +23,11 @@ const engine = createEngine();
 /**
  * Repeats every token and every short construct of the languages: nothing may throw, no token may change,
  * and time must grow with the text, for the whole text and for a key typed in its middle.
+ *
+ * @param only the name of the one language to try.
+ * @param step try every `step`-th piece.
  */
-export function repeat({ pairs = false, only, show = 20 }) {
+export function repeat({ pairs = false, only, show = 20, count = COUNT, step = 1, quiet = false }) {
   let failed = 0;
   let tried = 0;
   const fail = (language, piece, detail) => {
@@ -33,20 +36,21 @@ export function repeat({ pairs = false, only, show = 20 }) {
   for (const language of languages.filter(({ name }) => only === undefined || name === only)) {
     const { tokens, constructs } = PIECES[language.name] ?? {};
     if (tokens === undefined) continue;
-    const singles = [...tokens, ...constructs];
+    const singles = [...tokens, ...constructs].filter((_, i) => i % step === 0);
     const twos = pairs ? tokens.flatMap((a) => tokens.map((b) => a + b)) : [];
     const began = performance.now();
-    for (const [pieces, count] of [[singles, COUNT], [twos, PAIR_COUNT]]) {
+    for (const [pieces, times] of [[singles, count], [twos, PAIR_COUNT]]) {
       for (const piece of pieces) {
         tried++;
         for (const tail of ["", STATEMENT[language.name] ?? STATEMENT.default])
-          tryPiece(language, piece, tail, count, (detail) => fail(language, piece, detail));
+          tryPiece(language, piece, tail, times, (detail) => fail(language, piece, detail));
       }
     }
     const seconds = ((performance.now() - began) / 1000).toFixed(1);
-    console.log(`${language.name}: ${singles.length + twos.length} pieces, ${seconds} s`);
+    if (!quiet)
+      console.log(`${language.name}: ${singles.length + twos.length} pieces, ${seconds} s`);
   }
-  console.log(`${tried} pieces repeated, ${failed} failed`);
+  if (!quiet) console.log(`${tried} pieces repeated, ${failed} failed`);
   return failed;
 }
 

@@ -22,12 +22,8 @@ import { scramble } from "./scramble.js";
 
 const argv = process.argv.slice(2);
 if (argv.includes("--repeat")) {
-  const at = argv.indexOf("--repeat");
-  const failed = repeat({
-    pairs: argv.includes("--pairs"),
-    only: argv[at + 1]?.replace(/^--.*/, "") || undefined,
-  });
-  process.exit(failed > 0 ? 1 : 0);
+  const [only] = argv.slice(argv.indexOf("--repeat") + 1).filter((word) => !word.startsWith("--"));
+  process.exit(repeat({ pairs: argv.includes("--pairs"), only }) > 0 ? 1 : 0);
 }
 const flag = (name) => {
   const at = argv.indexOf(name);
@@ -47,7 +43,10 @@ const style = JSON.parse(flag("--style") ?? "{}");
 const verbose = Number(flag("--show") ?? 5);
 if (argv.length === 0) {
   console.error(
-    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--style JSON] [--show FINDINGS]",
+    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--style JSON] [--show FINDINGS]\n"
+    + "       npm run corpus -- DIR… --cross PROGRAMS [--seed NUMBER] [--most FILES] [--show FINDINGS]\n"
+    + "       npm run corpus -- DIR… --churn [--style-file FILE] [--most FILES] [--show LINES]\n"
+    + "       npm run corpus -- --repeat [LANGUAGE] [--pairs]",
   );
   process.exit(2);
 }
@@ -196,18 +195,13 @@ if (churning) {
 if (crossings > 0) {
   let failed = 0;
   for (const language of languages) {
-    const files = argv.flatMap((root) => [...walk(root)])
-      .filter(
-        (path) => languageOf(path) === language,
-      );
-    if (files.length === 0) continue;
-    const { failures } = await cross({
-      language,
-      files: files.slice(0, most),
-      count: crossings,
-      seed,
-      most: verbose,
-    });
+    const texts = argv
+      .flatMap((root) => [...walk(root)])
+      .filter((path) => languageOf(path) === language)
+      .slice(0, most)
+      .map((path) => readFileSync(path, "utf8"));
+    if (texts.length === 0) continue;
+    const { failures } = await cross({ language, texts, count: crossings, seed, most: verbose });
     failed += failures.length;
   }
   process.exit(failed > 0 ? 1 : 0);

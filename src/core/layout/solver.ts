@@ -335,7 +335,10 @@ class Solver {
     const reach = Math.min(frames.reach(f), ends);
     if (reach > 0 && upTo[reach]! - upTo[begin]! + this.ending(reach) > room) return State.Split;
     if (ends < end) {
-      const inText = this.sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues);
+      const { sheet } = this;
+      const inText =
+        sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues)
+        && !sheet.is(ends - 1, Mark.Removed);
       const hug = frames.hug(f);
       const hugged = hug > 0 && ends >= hug;
       if (frames.has(f, FrameFlag.Whole) && !inText && !hugged) return State.Split;

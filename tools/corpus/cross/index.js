@@ -1,4 +1,3 @@
-import { readFileSync } from "node:fs";
 import { firstDifference, format, tokenRow } from "../checks.js";
 import { random } from "../random.js";
 import { ecmaCrossing } from "./ecma.js";
@@ -32,15 +31,16 @@ const crossingOf = (language) => (
  * Crosses programs: pieces of some are put in the places of pieces of the same kind in others. What an
  * independent parser takes is formatted: it must mean the same, keep its tokens, and be stable.
  *
- * @param files paths by language, of which programs and pieces are taken.
+ * @param texts of which programs and pieces are taken.
+ * @param most how many different failures end the run.
  * @returns how many crossings were kept, and the cases that failed, cut down.
  */
-export async function cross({ language, files, count, seed = 1, most = 10, quiet = false }) {
+export async function cross({ language, texts, count, seed = 1, most = 10, quiet = false }) {
   const crossing = crossingOf(language);
   if (crossing === undefined) return { kept: 0, failures: [] };
   const chance = random(seed);
   const pick = (list) => list[Math.floor(chance() * list.length)];
-  const { programs, pool } = await takeApart(crossing, files, pick, chance);
+  const { programs, pool } = await takeApart(crossing, texts, chance);
   for (const [kind, texts] of Object.entries(crossing.extra))
     for (let i = 0; i < 8; i++) (pool[kind] ??= []).push(...texts);
   const failures = [];
@@ -82,11 +82,10 @@ export async function cross({ language, files, count, seed = 1, most = 10, quiet
   return { kept, failures };
 }
 
-async function takeApart(crossing, files, pick, chance) {
+async function takeApart(crossing, texts, chance) {
   const programs = [];
   const pool = {};
-  for (const path of files) {
-    const text = readFileSync(path, "utf8");
+  for (const text of texts) {
     if (text.length > 60_000 || text.includes("\ufeff")) continue;
     const parts = await crossing.pieces(text);
     if (parts?.roots === undefined) continue;

@@ -1,0 +1,97 @@
+import { describe } from "vitest";
+import { fixtures } from "../support/fixtures.js";
+
+const SPLIT = `
+  const fits = seats > 3 &&
+    deck;
+  const fare = adult
+    ? 4
+    : 2;
+  const tide =
+    high;
+  rows
+    .sort();
+  const sum = first
+    + last;
+  type Bear = Animal
+    & Honey;
+  `;
+
+describe("expressionSplit", () => {
+  fixtures("typescript", [
+    ["as-written keeps what the author split", SPLIT, `
+      const fits = seats > 3
+        && deck;
+      const fare = adult
+        ? 4
+        : 2;
+      const tide =
+        high;
+      rows
+        .sort();
+      const sum = first
+        + last;
+      type Bear =
+        & Animal
+        & Honey;
+      `],
+  ]);
+  fixtures("typescript", [
+    ["by-width counts the width alone", SPLIT, `
+      const fits = seats > 3 && deck;
+      const fare = adult ? 4 : 2;
+      const tide = high;
+      rows.sort();
+      const sum = first + last;
+      type Bear = Animal & Honey;
+      `],
+  ], { expressionSplit: "by-width" });
+  fixtures("typescript", [
+    ["says as listSplit does where it is not given", SPLIT, `
+      const fits = seats > 3 && deck;
+      const fare = adult ? 4 : 2;
+      const tide = high;
+      rows.sort();
+      const sum = first + last;
+      type Bear = Animal & Honey;
+      `],
+  ], { listSplit: "by-width" });
+});
+
+describe("operatorSplit", () => {
+  const sides = `
+    const a = seats &&
+      deck;
+    const b = seats
+      && deck;
+    const c = theSeatsOfTheFerry && theDeckOfTheFerry;
+    `;
+  fixtures("javascript", [
+    ["as-written leaves operators on their side of the line end", sides, `
+      const a = seats &&
+        deck;
+      const b = seats
+        && deck;
+      const c =
+        theSeatsOfTheFerry
+        && theDeckOfTheFerry;
+      `],
+  ], { operatorSplit: "as-written", maxLineLength: 40 });
+  fixtures("python", [
+    ["in Python too", `
+      a = (seats and
+           deck)
+      b = (seats
+           and deck)
+      `, `
+      a = (
+          seats and
+          deck
+      )
+      b = (
+          seats
+          and deck
+      )
+      `],
+  ], { operatorSplit: "as-written" });
+});
