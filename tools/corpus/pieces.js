@@ -53,6 +53,10 @@ const ECMA_TOKENS = [
 ];
 
 const ECMA_CONSTRUCTS = [
+  "a + b; ",
+  "a ? b : c; ",
+  "f(a && b), ",
+  "f(() => a.b().c()); ",
   "a, ",
   "a = ",
   "a += ",
@@ -246,6 +250,9 @@ const PYTHON_TOKENS = [
 ];
 
 const PYTHON_CONSTRUCTS = [
+  "a + b; ",
+  "f(a and b), ",
+  "'a' 'b' % c, ",
   "a, ",
   "a = ",
   "a + ",

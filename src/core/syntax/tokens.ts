@@ -118,9 +118,9 @@ export class TokenTable {
     return t;
   }
 
-  /** The first token at or after `t` with one of these flags; `count` where there is none. */
-  nextWith(flags: number, t: number): number {
-    while (t < this.count && (this.flags[t]! & flags) === 0) t++;
+  /** The first token at or after `t` with one of these flags; `end` where there is none before it. */
+  nextWith(flags: number, t: number, end = this.count): number {
+    while (t < end && (this.flags[t]! & flags) === 0) t++;
     return t;
   }
 

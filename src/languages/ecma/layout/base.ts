@@ -178,7 +178,8 @@ export abstract class LayoutBase {
   /** Whether the author wrote a node on one line. */
   protected onOneLine(node: number): boolean {
     const { tree, tokens } = this;
-    return tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1) >= tree.end(node);
+    const end = tree.end(node);
+    return tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1, end) === end;
   }
 
   /** Whether a comment that ends its line stands between token t and the one before it. */

@@ -197,6 +197,7 @@ export abstract class ListLayout extends LayoutBase {
       case N.Subscript:
       case N.Paren:
       case N.TypeArguments:
+        if (this.writtenSplit(node) !== 0) return false;
         return (
           tokens.end(first + 1) - tokens.start(first + 1) <= SHORT && !tokens.isTrivia(first + 1)
         );

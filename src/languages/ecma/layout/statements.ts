@@ -495,6 +495,10 @@ export class EcmaLayout extends ExpressionLayout {
     sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
     layoutBlock(sheet, tree, node, this.blockRules(NONE));
     sheet.close();
+    // Comments behind the statements are the case's where they stand deeper; by width no column tells.
+    const last = tree.lastChild(node);
+    if (!this.asWritten && last !== NONE)
+      for (let t = tree.end(last); t < tree.end(node); t++) sheet.mark(t, Mark.Out);
   }
 
   private isSimple(node: number): boolean {

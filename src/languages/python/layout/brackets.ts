@@ -69,9 +69,9 @@ export abstract class BracketLayout extends LayoutBase {
     let before: T = T.Comma;
     let inner = ROOT;
     for (let t = opener + 1; t < closer;) {
-      if (row && t > first && inner === ROOT) inner = sheet.open(t, closer - 1, 0, 0);
       if (child !== NONE && t === tree.first(child)) {
         this.itemGap(t, first, before, child);
+        if (row && t === first) inner = this.openRow(t, closer);
         this.visit(child, hang);
         before = T.End;
         t = tree.end(child);
@@ -81,6 +81,7 @@ export abstract class BracketLayout extends LayoutBase {
           const token: T = tokens.kind(t);
           if (token === T.Comma) sheet.set(t, Demand.Join, R.Comma);
           else this.itemGap(t, first, before, NONE);
+          if (row && t === first) inner = this.openRow(t, closer);
           if (token === T.String) this.string(t);
           before = token;
         }
@@ -103,7 +104,13 @@ export abstract class BracketLayout extends LayoutBase {
     const closer = tree.end(node) - 1;
     if (count < 2 || comprehension || !tokens.onNewLine(first) || !tokens.onNewLine(closer))
       return false;
-    return tokens.nextWith(TokenFlag.OnNewLine | TokenFlag.EndsLine, first + 1) >= closer;
+    const ends = TokenFlag.OnNewLine | TokenFlag.EndsLine;
+    return tokens.nextWith(ends, first + 1, closer) === closer;
+  }
+
+  /** Opens the frame of a row that begins with token `first`: it splits before anything in it does. */
+  private openRow(first: number, closer: number): number {
+    return this.sheet.open(first + 1, closer - 1, FrameFlag.Whole, 0);
   }
 
   /** The comma behind a row of items comes where they do not fit on one line. */
@@ -124,6 +131,7 @@ export abstract class BracketLayout extends LayoutBase {
       && (kind === N.Arguments || kind === N.Subscript)
       && !tokens.isTrivia(inside)
       && tokens.end(inside) - tokens.start(inside) <= SHORT
+      && !(this.asWritten && splitAtOwn(this, node))
     );
   }
 

@@ -7,13 +7,15 @@ import { LOGICAL } from "../lexer.js";
 
 /**
  * Puts lines right that a backslash carries on: they stand whole steps in, clear of a header's body, or
- * aligned with something above.
+ * aligned with something above; where the width alone counts, one step in, or two in a header.
  *
  *     if tide and \
  *             deck:
  *         sail()
  */
-export function settleContinued(sheet: Sheet, { indentSize, tabWidth }: Style): void {
+export function settleContinued(sheet: Sheet, style: Style): void {
+  const { indentSize, tabWidth } = style;
+  const asWritten = style.listSplit === "as-written";
   const { tokens } = sheet;
   const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), tabWidth);
   let first = 0;
@@ -29,7 +31,12 @@ export function settleContinued(sheet: Sheet, { indentSize, tabWidth }: Style): 
     const deeper = columnOf(t) - base;
     const steps = HEADERS.has(tokens.kind(first)) ? 2 : 1;
     const inBody = steps === 2 && deeper === indentSize;
-    if (deeper > 0 && !inBody && (deeper % indentSize === 0 || isAligned(tokens, first, t))) {
+    if (
+      asWritten
+      && deeper > 0
+      && !inBody
+      && (deeper % indentSize === 0 || isAligned(tokens, first, t))
+    ) {
       good = deeper;
     } else {
       sheet.hang(t, first, good ?? steps * indentSize);

@@ -147,7 +147,8 @@ export abstract class ExpressionLayout extends BracketLayout {
     if (!this.keepsSplit) return FrameFlag.Whole;
     if (splitAtOwn(this, node)) return FrameFlag.Split;
     const { tree, tokens } = this;
-    const lines = tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1) < tree.end(node);
+    const end = tree.end(node);
+    const lines = tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1, end) < end;
     return lines ? 0 : FrameFlag.Whole;
   }
 
