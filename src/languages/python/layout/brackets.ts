@@ -67,12 +67,16 @@ export abstract class BracketLayout extends LayoutBase {
     this.bracketed++;
     let child = tree.child(node);
     let before: T = T.Comma;
-    let inner = ROOT;
+    let rowFrame = ROOT;
     for (let t = opener + 1; t < closer;) {
       if (child !== NONE && t === tree.first(child)) {
         this.itemGap(t, first, before, child);
-        if (row && t === first) inner = this.openRow(t, closer);
+        if (row && t === first) rowFrame = this.openRow(t, closer);
+        const inner = sheet.frames.count;
         this.visit(child, hang);
+        // A run of operators splits only where the list does.
+        if (tree.kind(child) === N.Binary && sheet.frames.count > inner)
+          sheet.frames.setBound(inner, frame);
         before = T.End;
         t = tree.end(child);
         child = tree.next(child);
@@ -81,18 +85,18 @@ export abstract class BracketLayout extends LayoutBase {
           const token: T = tokens.kind(t);
           if (token === T.Comma) sheet.set(t, Demand.Join, R.Comma);
           else this.itemGap(t, first, before, NONE);
-          if (row && t === first) inner = this.openRow(t, closer);
+          if (row && t === first) rowFrame = this.openRow(t, closer);
           if (token === T.String) this.string(t);
           before = token;
         }
         t++;
       }
     }
-    if (inner !== ROOT) sheet.close();
+    if (rowFrame !== ROOT) sheet.close();
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Out);
     if (!row) this.closingComma(items, this.commaRuleOf(kind, items));
-    else if (items.comma < 0) this.rowComma(inner, items, this.commaRuleOf(kind, items));
+    else if (items.comma < 0) this.rowComma(rowFrame, items, this.commaRuleOf(kind, items));
     this.bracketed--;
     sheet.close();
   }
