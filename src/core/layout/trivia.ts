@@ -96,6 +96,7 @@ function endLine(sheet: Sheet, next: number, blanks: number): void {
     // The line ends behind what is dropped.
     sheet.demand[next] = Demand.Join;
     if (!tokens.isTrivia(next + 1)) endLine(sheet, next + 1, blanks);
+    else if (sheet.demand[next + 1] !== Demand.Line) commentLine(sheet, next, blanks);
     return;
   }
   switch (sheet.demand[next]) {
@@ -116,6 +117,12 @@ function endLine(sheet: Sheet, next: number, blanks: number): void {
     default:
       if (next < tokens.count) line(sheet, next, blanks);
   }
+}
+
+/** Has a comment behind what is dropped stand on a line of its own. */
+function commentLine(sheet: Sheet, dropped: number, blanks: number): void {
+  sheet.owner[dropped + 1] = sheet.owner[dropped]!;
+  line(sheet, dropped + 1, blanks);
 }
 
 /** Whether brackets stand around gap g, so that lines may end there anyhow. */

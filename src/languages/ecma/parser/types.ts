@@ -5,6 +5,11 @@ import { EcmaBase, Reading } from "./base.js";
 /** Values that are types, and can be no parameter's name. */
 const LITERALS: ReadonlySet<string> = new Set(["true", "false", "null"]);
 
+/** Types that have words of their own, and take no types. */
+const KEYWORDS: ReadonlySet<string> = new Set(
+  "any bigint boolean never number object string symbol undefined unknown".split(" "),
+);
+
 /** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
 export abstract class TypeParser extends EcmaBase {
   protected abstract template(type: boolean): void;
@@ -204,6 +209,7 @@ export abstract class TypeParser extends EcmaBase {
 
   private typeReference(): void {
     const first = this.at;
+    if (KEYWORDS.has(this.tokens.textOf(first)) && this.peek() !== T.Dot) return this.next();
     this.entityName();
     if (this.taken > first + 1) this.finish(N.TypeReference, first);
   }
