@@ -37,14 +37,16 @@ export class EcmaLayout extends ControlLayout {
   }
 
   protected visit(node: number, hang = 1): void {
-    if (
-      this.visitExpression(node, hang)
-      || this.visitStatement(node)
-      || this.visitType(node, hang)
-      || this.visitJsx(node)
-    ) return;
+    if (this.visitKind(this.tree.kind(node), node, hang)) return;
     if (this.tree.kind(node) === N.Unparsed) this.keep(node);
     else this.run(node, this.wordRule, hang);
+  }
+
+  /** Kinds lie in ranges: statements and their parts, expressions, elements, types. A member of a type is a type. */
+  private visitKind(kind: N, node: number, hang: number): boolean {
+    if (kind >= N.Annotation || kind === N.Signature) return this.visitType(node, hang);
+    if (kind < N.Sequence) return this.visitStatement(node);
+    return kind < N.JsxElement ? this.visitExpression(node, hang) : this.visitJsx(node);
   }
 
   private visitStatement(node: number): boolean {

@@ -102,10 +102,8 @@ export abstract class TypeParser extends EcmaBase {
   private operatorType(): void {
     const first = this.at;
     if (this.kind === T.Name) {
-      if (this.isName("infer") && isWord(this.peek())) return this.inferType();
-      const keyof = this.isName("keyof");
-      const operator = keyof || this.isName("unique") || this.isName("readonly");
-      if (keyof || (operator && this.startsType(this.peek()))) {
+      if (this.isName("infer")) return this.inferType();
+      if (this.isName("keyof") || this.isName("unique") || this.isName("readonly")) {
         this.next();
         this.nested(() => this.operatorType());
         return this.finish(N.TypeOperator, first);
@@ -117,7 +115,7 @@ export abstract class TypeParser extends EcmaBase {
   private inferType(): void {
     const first = this.at;
     this.next();
-    this.next();
+    if (!this.eatWord()) this.missing = true;
     if (this.kind === T.Extends) {
       // A constraint, unless a question mark makes it the condition around.
       this.attempt(() => {
