@@ -67,9 +67,10 @@ function edits(text, list, most) {
 function rules(list) {
   const counts = new Map();
   for (const { rule } of list) counts.set(rule, (counts.get(rule) ?? 0) + 1);
-  const row = [...counts].sort((a, b) => b[1] - a[1]).map(
-    ([rule, count]) => `${rule.replace(/^.*\//, "")} ${count}`,
-  );
+  const row = [...counts].sort((a, b) => b[1] - a[1])
+    .map(
+      ([rule, count]) => `${rule.replace(/^.*\//, "")} ${count}`,
+    );
   const more = row.length > 5 ? pc.dim(` · ${row.length - 5} rules more`) : "";
   console.log(`      ${pc.dim("by rule:")} ${row.slice(0, 5).join(pc.dim(" · "))}${more}`);
 }

@@ -49,7 +49,7 @@ export function formatSettled(
 ): ChangeList {
   let changes = formatWhole(language, syntax, style);
   const { text } = syntax.tokens;
-  if (!movesLineEnds(changes, text) || !isDoubtful(language, syntax)) return changes;
+  if (!movesLines(changes, text) || !isDoubtful(language, syntax)) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
     const formatted = changes.appliedTo(text);
     const again = language.parse(formatted, syntax.torn && syntax.held !== undefined);
@@ -60,11 +60,14 @@ export function formatSettled(
   return changes;
 }
 
-/** Whether some change puts a line end in or takes one away. */
-function movesLineEnds(changes: ChangeList, text: string): boolean {
+/** Whether some change puts a line end in, takes one away, or moves a line. */
+function movesLines(changes: ChangeList, text: string): boolean {
   for (let i = 0; i < changes.length; i++) {
     const { from, to, text: put } = changes.at(i);
     if (holdsLineEnd(put, 0, put.length) || holdsLineEnd(text, from, to)) return true;
+    let blank = from - 1;
+    while (text.charCodeAt(blank) === 32 || text.charCodeAt(blank) === 9) blank--;
+    if (blank < 0 || holdsLineEnd(text, blank, blank + 1)) return true;
   }
   return false;
 }
