@@ -17,6 +17,15 @@ const SPLIT = `
     & Honey;
   `;
 
+const JOINED = `
+  const fits = seats > 3 && deck;
+  const fare = adult ? 4 : 2;
+  const tide = high;
+  rows.sort();
+  const sum = first + last;
+  type Bear = Animal & Honey;
+  `;
+
 describe("expressionSplit", () => {
   fixtures("typescript", [
     ["as-written keeps what the author split", SPLIT, `
@@ -37,24 +46,10 @@ describe("expressionSplit", () => {
       `],
   ]);
   fixtures("typescript", [
-    ["by-width counts the width alone", SPLIT, `
-      const fits = seats > 3 && deck;
-      const fare = adult ? 4 : 2;
-      const tide = high;
-      rows.sort();
-      const sum = first + last;
-      type Bear = Animal & Honey;
-      `],
+    ["by-width counts the width alone", SPLIT, JOINED],
   ], { expressionSplit: "by-width" });
   fixtures("typescript", [
-    ["says as listSplit does where it is not given", SPLIT, `
-      const fits = seats > 3 && deck;
-      const fare = adult ? 4 : 2;
-      const tide = high;
-      rows.sort();
-      const sum = first + last;
-      type Bear = Animal & Honey;
-      `],
+    ["says as listSplit does where it is not given", SPLIT, JOINED],
   ], { listSplit: "by-width" });
 });
 

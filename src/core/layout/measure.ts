@@ -10,6 +10,7 @@ const UNEVEN = TokenFlag.MultiLine | TokenFlag.EndsLine;
 export const FAR = 0xffff;
 
 const LF = 10;
+const STAR = 42;
 const CR = 13;
 
 /** Columns of a gap on one line by its demand; -1 where what is written tells. */
@@ -172,26 +173,28 @@ export class Measure {
    */
   movedTail(t: number, shift: number, column: number): number {
     const { tokens } = this.sheet;
-    const start = lastLineStart(tokens.text, tokens.start(t), tokens.end(t));
-    let indent = start;
-    while (tokens.text.charCodeAt(indent) === 32 || tokens.text.charCodeAt(indent) === 9) indent++;
-    if (tokens.isTrivia(t) && tokens.text.charCodeAt(indent) === 42)
+    const { indent } = this.lastLine(t);
+    if (tokens.isTrivia(t) && tokens.text.charCodeAt(indent) === STAR)
       return column + 1 + this.columns(indent, tokens.end(t));
     return this.tail(t) + shift;
   }
 
   /** Columns from the last line end inside token t to its end. */
   tail(t: number): number {
+    const { text } = this.sheet.tokens;
+    const { start, indent } = this.lastLine(t);
+    const columns = this.columns(indent, this.sheet.tokens.end(t));
+    return indentColumn(text, start, indent, this.tabWidth) + columns;
+  }
+
+  /** Where the last line inside token t begins, and what it holds behind its white space. */
+  private lastLine(t: number): { readonly start: number; readonly indent: number } {
     const { tokens } = this.sheet;
-    const start = lastLineStart(tokens.text, tokens.start(t), tokens.end(t));
+    const end = tokens.end(t);
+    const start = lastLineStart(tokens.text, tokens.start(t), end);
     let indent = start;
-    while (
-      indent < tokens.end(t)
-      && (tokens.text.charCodeAt(indent) === 32 || tokens.text.charCodeAt(indent) === 9)
-    ) indent++;
-    return (
-      indentColumn(tokens.text, start, indent, this.tabWidth) + this.columns(indent, tokens.end(t))
-    );
+    while (indent < end && isBlank(tokens.text.charCodeAt(indent))) indent++;
+    return { start, indent };
   }
 
   private grown(t: number): number {
@@ -232,6 +235,8 @@ export class Measure {
     }
   }
 }
+
+const isBlank = (c: number): boolean => c === 32 || c === 9;
 
 function oddCharacters(text: string): Int32Array {
   const found: number[] = [];

@@ -3,7 +3,7 @@ import { columnAt } from "../text/width.js";
 import { lineEndsIn } from "./measure.js";
 
 /** What a line holds before the comment at its end. */
-export interface Remarked {
+interface Remarked {
   /** The gap before the comment. */
   readonly gap: number;
   /** The column at which what stands before it ends, once it is laid out. */
@@ -19,38 +19,64 @@ export interface Remarked {
  *     low = 1     # metres
  *
  * It is the column that they had, or the next one in which all of them find room.
- *
- * @param remarked the lines that are laid out, in order.
- * @param space the least space before a comment.
- * @param adjoins whether the lines of two gaps, one below the other, stay so.
- * @param place takes the columns of space before the comment of a gap.
  */
-export function alignRemarks(
-  tokens: TokenTable,
-  remarked: readonly Remarked[],
-  space: number,
-  tabWidth: number,
-  adjoins: (gap: number, next: number) => boolean,
-  place: (gap: number, columns: number) => void,
-): void {
-  for (let i = 0; i < remarked.length;) {
-    const column = writtenColumn(tokens, remarked[i]!.gap, tabWidth);
-    let end = i + 1;
-    while (
-      end < remarked.length
-      && follows(tokens, remarked[end - 1]!.gap, remarked[end]!.gap)
-      && adjoins(remarked[end - 1]!.gap, remarked[end]!.gap)
-      && writtenColumn(tokens, remarked[end]!.gap, tabWidth) === column
-    ) end++;
-    if (end - i > 1) {
-      const group = remarked.slice(i, end);
+export class Remarks {
+  /** By their gaps: a line that is laid out once more is noted once more. */
+  private readonly found = new Map<number, Remarked>();
+
+  /** @param space the least space before a comment. */
+  constructor(
+    private readonly tokens: TokenTable,
+    private readonly space: number,
+    private readonly tabWidth: number,
+  ) {}
+
+  /** Notes a comment behind a gap, on a line that moves by `shift` and is `end` columns long without it. */
+  note(gap: number, end: number, shift: number): void {
+    this.found.set(gap, { gap, end, shift });
+  }
+
+  /** Notes one that stands as it is: those beside it follow. */
+  stands(gap: number): void {
+    this.note(gap, this.written(gap) - this.space, 0);
+  }
+
+  /** Settles the columns of space before them; `lines` says where line ends are, as a solution does. */
+  align(lines: Int16Array, columns: Int32Array): void {
+    if (this.found.size < 2) return;
+    const all = [...this.found.values()].sort((a, b) => a.gap - b.gap);
+    for (let i = 0; i < all.length;) {
+      const column = this.written(all[i]!.gap);
+      let end = i + 1;
+      while (
+        end < all.length
+        && this.adjoin(all[end - 1]!.gap, all[end]!.gap, lines)
+        && this.written(all[end]!.gap) === column
+      ) end++;
+      const group = end - i > 1 ? all.slice(i, end) : [];
       const shared = Math.max(
-        column + group[0]!.shift,
-        ...group.map((line) => line.end + space),
+        column + all[i]!.shift,
+        ...group.map((line) => line.end + this.space),
       );
-      for (const line of group) place(line.gap, shared - line.end);
+      for (const line of group) if (lines[line.gap] === 0) columns[line.gap] = shared - line.end;
+      i = end;
     }
-    i = end;
+  }
+
+  /** Whether the line of one comment stands right above that of another, and goes on to. */
+  private adjoin(gap: number, next: number, lines: Int16Array): boolean {
+    const { tokens } = this;
+    if (!follows(tokens, gap, next)) return false;
+    let ends = 0;
+    for (let g = gap + 1; g <= next; g++) {
+      if (lines[g]! > 0) ends += lines[g]!;
+      else if (lines[g]! < 0 && tokens.onNewLine(g)) ends++;
+    }
+    return ends === 1;
+  }
+
+  private written(gap: number): number {
+    return columnAt(this.tokens.text, this.tokens.start(gap), this.tabWidth);
   }
 }
 
@@ -63,6 +89,3 @@ function follows(tokens: TokenTable, gap: number, next: number): boolean {
   }
   return ends === 1;
 }
-
-const writtenColumn = (tokens: TokenTable, gap: number, tabWidth: number): number =>
-  columnAt(tokens.text, tokens.start(gap), tabWidth);

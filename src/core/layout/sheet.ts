@@ -218,6 +218,22 @@ export class Sheet {
   }
 }
 
+/** A number that few frames have. */
+class Sparse {
+  private readonly numbers = new Map<number, number>();
+
+  /** @param none what the others have. */
+  constructor(private readonly none: number) {}
+
+  get(f: number): number {
+    return this.numbers.size === 0 ? this.none : this.numbers.get(f) ?? this.none;
+  }
+
+  set(f: number, number: number): void {
+    this.numbers.set(f, number);
+  }
+}
+
 /** The frames of a sheet, in typed arrays, numbered in the order in which they begin. */
 export class Frames {
   count = 0;
@@ -225,12 +241,16 @@ export class Frames {
   private ends: Int32Array;
   private parents: Int32Array;
   private hugs: Int32Array;
-  /** Of the few frames that have one. */
-  private readonly reaches = new Map<number, number>();
-  private readonly anchors = new Map<number, number>();
-  private readonly aligned = new Map<number, number>();
-  private readonly bounds = new Map<number, number>();
-  private readonly leaders = new Map<number, number>();
+  /** The gap up to which the frame must fit with what follows it, though that could split; 0 for none. */
+  readonly reach = new Sparse(0);
+  /** The token whose line the frame's lines are indented against, or -1 for the line on which it begins. */
+  readonly anchor = new Sparse(-1);
+  /** The frame before it whose split splits this one too, or `ROOT`. */
+  readonly leader = new Sparse(ROOT);
+  /** The frame around it whose split has its lines stand in one column with its first, or `ROOT`. */
+  readonly alignedIn = new Sparse(ROOT);
+  /** The frame around it without whose split it does not split, or `ROOT`. */
+  readonly bound = new Sparse(ROOT);
   private flags: Uint8Array;
   private steps: Uint8Array;
 
@@ -275,51 +295,6 @@ export class Frames {
 
   setHug(f: number, gap: number): void {
     this.hugs[f] = gap;
-  }
-
-  /** The gap up to which the frame must fit with what follows it, though that could split; 0 for none. */
-  reach(f: number): number {
-    return this.reaches.size === 0 ? 0 : this.reaches.get(f) ?? 0;
-  }
-
-  setReach(f: number, gap: number): void {
-    this.reaches.set(f, gap);
-  }
-
-  /** The token whose line the frame's lines are indented against, or -1 for the line on which it begins. */
-  anchor(f: number): number {
-    return this.anchors.get(f) ?? -1;
-  }
-
-  setAnchor(f: number, token: number): void {
-    this.anchors.set(f, token);
-  }
-
-  /** The frame before it whose split splits this one too, or `ROOT`. */
-  leader(f: number): number {
-    return this.leaders.size === 0 ? ROOT : this.leaders.get(f) ?? ROOT;
-  }
-
-  setLeader(f: number, leader: number): void {
-    this.leaders.set(f, leader);
-  }
-
-  /** The frame around it whose split has its lines stand in one column with its first, or `ROOT`. */
-  alignedIn(f: number): number {
-    return this.aligned.size === 0 ? ROOT : this.aligned.get(f) ?? ROOT;
-  }
-
-  setAlignedIn(f: number, outer: number): void {
-    this.aligned.set(f, outer);
-  }
-
-  /** The frame around it without whose split it does not split, or `ROOT`. */
-  bound(f: number): number {
-    return this.bounds.size === 0 ? ROOT : this.bounds.get(f) ?? ROOT;
-  }
-
-  setBound(f: number, outer: number): void {
-    this.bounds.set(f, outer);
   }
 
   stepsOf(f: number): number {

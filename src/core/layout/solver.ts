@@ -2,9 +2,9 @@ import type { Style } from "../style/style.js";
 import { Allotment } from "../syntax/arrays.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { lastAtMost } from "../text/search.js";
-import { columnAt, indentColumn } from "../text/width.js";
+import { indentColumn } from "../text/width.js";
 import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
-import { alignRemarks, type Remarked } from "./remarks.js";
+import { Remarks } from "./remarks.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 const LF = 10;
@@ -87,6 +87,7 @@ class Solver {
   private readonly inserts: Insert[] = [];
   private readonly dropped: Uint8Array;
   private readonly measure: Measure;
+  private readonly remarks: Remarks;
 
   /** Of frames on the stack. */
   private readonly state: Uint8Array;
@@ -139,6 +140,7 @@ class Solver {
       options.trailingSpace,
       options.frozen,
     );
+    this.remarks = new Remarks(sheet.tokens, options.trailingSpace, options.style.tabWidth);
     this.limit = Math.min(options.style.maxLineLength, FAR - 1);
     this.step = options.style.indentSize;
   }
@@ -178,7 +180,8 @@ class Solver {
       if (sheet.demand[g] === Demand.Line) g = this.wholeLine(g);
     }
     this.lines[count] = this.finalLines();
-    this.alignRemarks();
+    if (this.options.style.listSplit === "as-written")
+      this.remarks.align(this.lines, this.columns);
     return {
       lines: this.lines,
       columns: this.columns,
@@ -189,30 +192,8 @@ class Solver {
     };
   }
 
-  /** What stands before the comments at the ends of lines, by the gaps before them. */
-  private readonly remarked = new Map<number, Remarked>();
-
   private remark(gap: number, end: number): void {
-    this.remarked.set(gap, { gap, end, shift: this.line < 0 ? 0 : this.shiftOf(this.line) });
-  }
-
-  private alignRemarks(): void {
-    if (this.remarked.size < 2 || this.options.style.listSplit !== "as-written") return;
-    const { tokens } = this.sheet;
-    const remarked = [...this.remarked.values()].sort((a, b) => a.gap - b.gap);
-    const adjoins = (gap: number, next: number): boolean => {
-      let ends = 0;
-      for (let g = gap + 1; g <= next; g++) {
-        if (this.lines[g]! > 0) ends += this.lines[g]!;
-        else if (this.lines[g]! < 0 && tokens.onNewLine(g)) ends++;
-      }
-      return ends === 1;
-    };
-    const { style } = this.options;
-    const space = this.measure.commentSpace;
-    alignRemarks(tokens, remarked, space, style.tabWidth, adjoins, (gap, columns) => {
-      if (this.lines[gap] === 0) this.columns[gap] = columns;
-    });
+    this.remarks.note(gap, end, this.line < 0 ? 0 : this.shiftOf(this.line));
   }
 
   /**
@@ -272,13 +253,13 @@ class Solver {
     this.stack.push(f);
     this.topEnd = frames.end(f);
     this.saved.push(this.column, this.indent, this.line, this.inserts.length);
-    const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor(f) : -1;
+    const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor.get(f) : -1;
     this.base[f] = anchor < 0 ? this.indent : this.indentOf(anchor);
     this.wall[f] = parent === ROOT ? ROOT : this.wall[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
     const block = frames.has(f, FrameFlag.Block);
     const parens = frames.has(f, FrameFlag.Parens);
-    const bound = frames.bound(f);
+    const bound = frames.bound.get(f);
     const reachable =
       (parent === ROOT ? this.options.freeLines : this.safe[parent] === 1)
       && (bound === ROOT || this.state[bound] === State.Split);
@@ -327,12 +308,12 @@ class Solver {
       return State.Split;
     const stands = frozen && this.standingState(f, frozen);
     if (stands !== undefined) return stands;
-    const leader = frames.leader(f);
+    const leader = frames.leader.get(f);
     if (leader !== ROOT && this.state[leader] === State.Split) return State.Split;
     const room = this.limit - this.column;
     const { upTo } = this.measure;
     const ends = this.measure.nextEnd(begin);
-    const reach = Math.min(frames.reach(f), ends);
+    const reach = Math.min(frames.reach.get(f), ends);
     if (reach > 0 && upTo[reach]! - upTo[begin]! + this.ending(reach) > room) return State.Split;
     if (ends < end) {
       const { sheet } = this;
@@ -620,7 +601,7 @@ class Solver {
   private stepsOf(f: number): number {
     const { frames, tokens } = this.sheet;
     const { frozen, spaced } = this.options;
-    const aligned = frames.alignedIn(f);
+    const aligned = frames.alignedIn.get(f);
     if (aligned !== ROOT && this.endsAt(tokens.skipTrivia(frames.begin(aligned)))) return 0;
     let steps = frames.stepsOf(f);
     if (frozen === undefined) return steps;
@@ -666,7 +647,7 @@ class Solver {
   /** A gap that counts as it stands, so that what comes after is measured against the text as it is. */
   private stands(g: number): void {
     this.lines[g] = -1;
-    if (this.sheet.demand[g] === Demand.Trailing) this.standingRemark(g);
+    if (this.sheet.demand[g] === Demand.Trailing) this.remarks.stands(g);
     if (g > 0 && !this.sheet.tokens.onNewLine(g)) {
       this.columns[g] = 0;
       this.column += this.measure.flatGap(g);
@@ -679,13 +660,6 @@ class Solver {
     const demand: Demand = this.sheet.demand[g]!;
     if (demand !== Demand.AsWritten && demand !== Demand.Fixed && demand !== Demand.Unset)
       this.indent = column;
-  }
-
-  /** A comment that stands has its column settled: those beside it follow. */
-  private standingRemark(g: number): void {
-    const { tokens } = this.sheet;
-    const column = columnAt(tokens.text, tokens.start(g), this.options.style.tabWidth);
-    this.remarked.set(g, { gap: g, end: column - this.measure.commentSpace, shift: 0 });
   }
 
   /** Finds the lines that stand as they are and begin with an item of their frame. */

@@ -118,6 +118,13 @@ export class TokenTable {
     return t;
   }
 
+  /** The last token before `t` that the grammar sees; -1 where there is none. */
+  grammarBefore(t: number): number {
+    let before = t - 1;
+    while (before >= 0 && this.isTrivia(before)) before--;
+    return before;
+  }
+
   /** The first token at or after `t` with one of these flags; `end` where there is none before it. */
   nextWith(flags: number, t: number, end = this.count): number {
     while (t < end && (this.flags[t]! & flags) === 0) t++;

@@ -94,8 +94,7 @@ function sequence(kind: number): number {
 
 /** Whether a sign stands in front of the first of several types, where it says nothing. */
 function isLeading(tokens: TokenTable, t: number): boolean {
-  let before = t - 1;
-  while (before >= 0 && tokens.isTrivia(before)) before--;
+  const before = tokens.grammarBefore(t);
   switch (tokens.kind(before) as T) {
     case T.Assign:
     case T.Colon:

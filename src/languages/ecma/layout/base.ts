@@ -1,6 +1,6 @@
 import type { Syntax } from "../../../core/language.js";
 import { Demand, FrameFlag, type Sheet } from "../../../core/layout/sheet.js";
-import { splitAtOwn } from "../../../core/layout/written.js";
+import { ownSplit, splitAtOwn } from "../../../core/layout/written.js";
 import type { Style } from "../../../core/style/style.js";
 import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../../core/syntax/tree.js";
@@ -121,13 +121,6 @@ export abstract class LayoutBase {
     return this.tokens.kind(this.tree.end(node) - 1);
   }
 
-  /** The token before t that the grammar sees. */
-  protected grammarBefore(t: number): number {
-    let before = t - 1;
-    while (before >= 0 && this.tokens.isTrivia(before)) before--;
-    return before;
-  }
-
   /** The child that begins at token t, or `NONE`. */
   protected childAt(node: number, t: number): number {
     const { tree } = this;
@@ -165,21 +158,9 @@ export abstract class LayoutBase {
     return this.keepsSplit && splitAtOwn(this, node);
   }
 
-  /**
-   * How an expression splits at its own signs: always where the author did; else where the line is full, or
-   * something inside it takes several lines that the author wrote on one, or only the width counts.
-   */
-  protected ownSplit(node: number): number {
-    if (!this.keepsSplit) return FrameFlag.Whole;
-    if (splitAtOwn(this, node)) return FrameFlag.Split;
-    return this.onOneLine(node) ? FrameFlag.Whole : 0;
-  }
-
-  /** Whether the author wrote a node on one line. */
-  protected onOneLine(node: number): boolean {
-    const { tree, tokens } = this;
-    const end = tree.end(node);
-    return tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1, end) === end;
+  /** How an expression splits at its own signs. */
+  protected ownSplit(node: number): FrameFlag | 0 {
+    return ownSplit(this, node, this.keepsSplit);
   }
 
   /** Whether a comment that ends its line stands between token t and the one before it. */

@@ -1,4 +1,5 @@
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { onOneLine } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
@@ -213,8 +214,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
       : 0;
     if (hug > 0) this.sheet.frames.setHug(frame, hug);
     this.fold(t, R.Operator);
-    if (kind === N.Binary) this.besideIn = frame;
-    if (child !== NONE) this.visit(child);
+    if (child !== NONE) this.visitIn(frame, child, 1, "alignedIn");
     this.sheet.close();
   }
 
@@ -238,11 +238,8 @@ export abstract class ExpressionLayout extends OperatorLayout {
   }
 
   private givenSplit(child: number): number {
-    switch (this.kindOf(child)) {
-      case N.Binary:
-        return this.keepsSplit && !this.onOneLine(child) ? 0 : FrameFlag.Whole;
-      default: return FrameFlag.IfItHelps;
-    }
+    if (this.kindOf(child) !== N.Binary) return FrameFlag.IfItHelps;
+    return this.keepsSplit && !onOneLine(this, child) ? 0 : FrameFlag.Whole;
   }
 
   protected isRun(node: number): boolean {
@@ -393,7 +390,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
   }
 
   private afterArrow(t: number): boolean {
-    return this.tokens.kind(this.grammarBefore(t)) === T.Arrow;
+    return this.tokens.kind(this.tokens.grammarBefore(t)) === T.Arrow;
   }
 
   private arrowGap(t: number, child: number): void {
@@ -417,8 +414,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
     const flags = below ? FrameFlag.Split : splits ? FrameFlag.IfItHelps : FrameFlag.Whole;
     const frame = this.sheet.open(t, end - 1, flags, 1);
     this.fold(t, R.Arrow);
-    if (kind === N.Binary) this.besideIn = frame;
-    if (body !== NONE) this.visit(body);
+    if (body !== NONE) this.visitIn(frame, body, 1, "alignedIn");
     this.sheet.close();
   }
 
@@ -444,10 +440,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
     this.fold(t, R.Keyword);
     // In brackets its items would be the list's own.
     if (kind === N.Sequence) this.run(child, this.sequenceRule);
-    else {
-      this.boundTo = frame;
-      this.visit(child, 0);
-    }
+    else this.visitIn(frame, child, 0, "bound");
     sheet.close();
   }
 }

@@ -81,20 +81,14 @@ export abstract class JsxLayout extends TypeLayout {
       FrameFlag.Bracket | FrameFlag.Flow | written | (several ? FrameFlag.Whole : 0),
       1,
     );
-    sheet.frames.setLeader(frame, tag);
+    sheet.frames.leader.set(frame, tag);
     let child = tree.next(opening);
     for (let t = first; t < closing;) {
       const isChild = child !== NONE && t === tree.first(child);
       const afterText = tokens.kind(t - 1) === T.JsxText;
-      if (isChild && t > first && this.staysBehind(t, child)) {
-        this.join(t, R.Markup);
-        this.visit(child, 0);
-        t = tree.end(child);
-        child = tree.next(child);
-        continue;
-      }
       // Between tags and braces a line end means nothing, so that one may be put there.
-      if (t > first && this.asWritten && lineEndsIn(tokens, t) > 1)
+      if (isChild && t > first && this.staysBehind(t, child)) this.join(t, R.Markup);
+      else if (t > first && this.asWritten && lineEndsIn(tokens, t) > 1)
         sheet.line(t, 0, this.style.blankLineLimit, R.Markup);
       else
         this.childGap(

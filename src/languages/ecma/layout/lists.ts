@@ -1,4 +1,5 @@
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
+import { holdsSplit, holdsWord } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
@@ -18,9 +19,6 @@ interface Items {
   torn: boolean;
   last: number;
 }
-
-/** Columns of a token that gains nothing on a line of its own. */
-const SHORT = 12;
 
 /** What stays on the line of the type before it. */
 const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
@@ -55,7 +53,7 @@ export abstract class ListLayout extends LayoutBase {
     const end = tree.end(type);
     const behind = tokens.skipTrivia(end);
     const kind: T = tokens.kind(behind);
-    this.sheet.frames.setReach(frame, STAYS_BEHIND_TYPE.has(kind) ? behind + 1 : end);
+    this.sheet.frames.reach.set(frame, STAYS_BEHIND_TYPE.has(kind) ? behind + 1 : end);
   }
 
   protected bracket(node: number): void {
@@ -119,20 +117,16 @@ export abstract class ListLayout extends LayoutBase {
         if (items.torn) this.standing(t, last);
         else if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, isChild ? child : NONE);
-        if (isChild && items.count === 1 && this.isAlternatives(child)) {
+        if (!isChild) {
+          if (token === T.String) this.string(t);
+        } else if (items.count === 1 && this.isAlternatives(child)) {
           this.stackedIn(frame, t, child);
-          before = T.End;
-          last = child;
-          t = tree.end(child);
-          child = tree.next(child);
-          continue;
+        } else {
+          const inner = this.hangsAlone(child) ? 1 : hang;
+          if (beside) this.visitIn(frame, child, inner, "alignedIn");
+          else if (kind === N.JsxExpression) this.visit(child, inner);
+          else this.visitIn(frame, child, inner, "bound");
         }
-        if (this.kindOf(isChild ? child : NONE) === N.Binary) {
-          if (beside) this.besideIn = frame;
-          else if (kind !== N.JsxExpression) this.boundTo = frame;
-        }
-        if (isChild) this.visit(child, this.hangsAlone(child) ? 1 : hang);
-        else if (token === T.String) this.string(t);
         before = token;
       }
       t = isChild ? tree.end(child) : t + 1;
@@ -188,19 +182,12 @@ export abstract class ListLayout extends LayoutBase {
 
   /** Whether brackets hold one short token, which gains nothing on a line of its own. */
   protected holdsWord(node: number): boolean {
-    const { tree, tokens } = this;
-    const first = tree.first(node);
-    const length = tree.end(node) - first;
-    if (length !== 3 && !(length === 4 && tokens.kind(first + 2) === T.Comma)) return false;
-    switch (tree.kind(node) as N) {
+    switch (this.tree.kind(node) as N) {
       case N.Arguments:
       case N.Subscript:
       case N.Paren:
       case N.TypeArguments:
-        if (this.writtenSplit(node) !== 0) return false;
-        return (
-          tokens.end(first + 1) - tokens.start(first + 1) <= SHORT && !tokens.isTrivia(first + 1)
-        );
+        return this.writtenSplit(node) === 0 && holdsWord(this, node, T.Comma);
       default:
         return false;
     }
@@ -260,16 +247,23 @@ export abstract class ListLayout extends LayoutBase {
 
   /** Whether one of several items is a run of operators that the author split. */
   protected holdsSplitRun(node: number): boolean {
-    const { tree } = this;
-    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
-      if (tree.kind(c) === N.Binary && this.keptSplit(c)) return true;
-    return false;
+    return this.keepsSplit && holdsSplit(this, node, N.Binary);
   }
 
-  /** The frame that the run which is visited next begins: where it splits, the run's lines stand in one column. */
-  protected besideIn = ROOT;
-  /** The frame without whose split the run that is visited next does not split, or `ROOT`. */
-  protected boundTo = ROOT;
+  /** Whether a node is a run of operators with a frame of its own. */
+  protected isOperatorRun(node: number): boolean {
+    return this.kindOf(node) === N.Binary && !this.isPower(node);
+  }
+
+  protected abstract isPower(node: number): boolean;
+
+  /** Visits a value whose lines, where it is a run of operators, hang on the frame around it as `link` says. */
+  protected visitIn(frame: number, child: number, hang: number, link: "alignedIn" | "bound"): void {
+    const { frames } = this.sheet;
+    const run = this.isOperatorRun(child) ? frames.count : ROOT;
+    this.visit(child, hang);
+    if (run !== ROOT) frames[link].set(run, frame);
+  }
 
   /** Whether the author began a run of operators beside its opening bracket and went on below. */
   private besideOpener(kind: N, { count, last }: Items): boolean {
@@ -358,7 +352,7 @@ export abstract class ListLayout extends LayoutBase {
         return false;
       case N.Arguments:
         // A type's `import("…")` takes none, and one in the code not before 2025.
-        return this.tokens.kind(this.grammarBefore(this.tree.first(node))) !== T.Import;
+        return this.tokens.kind(this.tokens.grammarBefore(this.tree.first(node))) !== T.Import;
       case N.TypeParameters:
         // A comma may be what tells type parameters from a tag.
         return items.count > 1;

@@ -1,10 +1,12 @@
-import { Demand, FrameFlag, ROOT } from "../../../core/layout/sheet.js";
-import { splitAtOwn } from "../../../core/layout/written.js";
+import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { operatorsLead, splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import type { Rule } from "./base.js";
 import { ChainLayout } from "./chains.js";
+
+const isOperator = (kind: T): boolean => kind >= T.QuestionQuestion && kind <= T.Instanceof;
 
 /** Operands joined by operators, and conditionals. */
 export abstract class OperatorLayout extends ChainLayout {
@@ -20,9 +22,6 @@ export abstract class OperatorLayout extends ChainLayout {
       this.ownSplit(node),
       hang,
     );
-    if (this.besideIn !== ROOT) sheet.frames.setAlignedIn(frame, this.besideIn);
-    if (this.boundTo !== ROOT) sheet.frames.setBound(frame, this.boundTo);
-    this.besideIn = this.boundTo = ROOT;
     const last = tree.lastChild(node);
     if (last !== NONE && tree.end(last) === tree.end(node)) {
       const hug = this.jsxGap(last) || this.hugGap(last, false);
@@ -36,7 +35,7 @@ export abstract class OperatorLayout extends ChainLayout {
   protected operands(node: number): void {
     const before = this.breaksBefore(node);
     this.run(node, (t, kind, _, child) => {
-      const operator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
+      const operator = isOperator(kind);
       if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
       // On the line before it could begin types: `a < b` newline `< c >> (d)`.
       if (kind === T.Less && this.tokens.onNewLine(t))
@@ -44,7 +43,7 @@ export abstract class OperatorLayout extends ChainLayout {
       // A comment that ends the line leaves no operator alone in front of it.
       const breaks = operator
         ? (before && !this.remarkBehind(t)) || this.remarkBefore(t)
-        : (!before && !this.remarkBefore(this.grammarBefore(t))) || this.remarkBefore(t);
+        : (!before && !this.remarkBefore(this.tokens.grammarBefore(t))) || this.remarkBefore(t);
       return this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
     }, 1);
   }
@@ -52,20 +51,9 @@ export abstract class OperatorLayout extends ChainLayout {
   /** Whether lines begin with the operators of a run, rather than end with them. */
   private breaksBefore(node: number): boolean {
     const { operatorSplit } = this.style;
-    if (operatorSplit !== "as-written") return operatorSplit === "before";
-    const { tree, tokens } = this;
-    let behindOperator = false;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
-      const kind: T = isChild ? T.End : tokens.kind(t);
-      if (behindOperator && tokens.onNewLine(t)) return false;
-      behindOperator = kind >= T.QuestionQuestion && kind <= T.Instanceof;
-      if (behindOperator && tokens.onNewLine(t)) return true;
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
-    }
-    return true;
+    return operatorSplit === "as-written"
+      ? operatorsLead(this, node, isOperator)
+      : operatorSplit === "before";
   }
 
   private remarkBehind(t: number): boolean {
@@ -121,7 +109,7 @@ export abstract class OperatorLayout extends ChainLayout {
       if (child === NONE || this.jsxGap(child) === 0) return this.space(t, R.Operator);
       const frame = sheet.frames.count;
       this.besideOperator(t, child);
-      sheet.frames.setLeader(frame, whole);
+      sheet.frames.leader.set(frame, whole);
       return true;
     }, 1);
     sheet.close();

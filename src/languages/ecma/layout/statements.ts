@@ -363,7 +363,7 @@ export class EcmaLayout extends ControlLayout {
 
   protected openBlock(begin: number, end: number, steps: number, owner: number): void {
     const { frames } = this.sheet;
-    frames.setAnchor(this.sheet.open(begin, end, FrameFlag.Block, steps), this.tree.first(owner));
+    frames.anchor.set(this.sheet.open(begin, end, FrameFlag.Block, steps), this.tree.first(owner));
   }
 
   /** Whether all that a block holds is a comment on the line of its braces. */

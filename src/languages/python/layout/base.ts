@@ -14,6 +14,8 @@ import { allowsBracketedWith } from "../version.js";
  */
 export type Rule = (t: number, kind: T, before: T) => void | true;
 
+export const isOperator = (kind: T): boolean => kind >= T.Or && kind <= T.Percent;
+
 /** What every part of the layout stands on: walking a node's elements, and the rules between two of them. */
 export abstract class LayoutBase {
   readonly tokens: TokenTable;
@@ -134,7 +136,7 @@ export abstract class LayoutBase {
 
   /** Two-word operators stay together; else the expression may break before or after them. */
   protected readonly binaryRule: Rule = (t, kind, before) => {
-    const operator = kind >= T.Or && kind <= T.Percent;
+    const operator = isOperator(kind);
     if (operator && ((kind === T.In && before === T.Not) || (kind === T.Not && before === T.Is))) {
       this.sheet.set(t, Demand.Space, R.Operator);
     } else {

@@ -1,13 +1,10 @@
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
-import { splitAtOwn } from "../../../core/layout/written.js";
+import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { LayoutBase } from "./base.js";
-
-/** Columns of a token that gains nothing on a line of its own. */
-const SHORT = 12;
 
 /** What a list in brackets does with the comma after its last item. */
 const enum Comma {
@@ -50,7 +47,7 @@ export abstract class BracketLayout extends LayoutBase {
     if (this.bracketed === 0) this.dropContinuations(opener + 1, closer);
     const items = this.itemsOf(node);
     const flow = items.numbers && items.count > 3;
-    const split = this.asWritten && splitAtOwn(this, node);
+    const split = this.writtenSplit(node);
     const row = split && !flow && this.isRow(node, items);
     const frame = sheet.open(
       opener + 1,
@@ -76,7 +73,7 @@ export abstract class BracketLayout extends LayoutBase {
         this.visit(child, hang);
         // A run of operators splits only where the list does.
         if (tree.kind(child) === N.Binary && sheet.frames.count > inner)
-          sheet.frames.setBound(inner, frame);
+          sheet.frames.bound.set(inner, frame);
         before = T.End;
         t = tree.end(child);
         child = tree.next(child);
@@ -126,17 +123,13 @@ export abstract class BracketLayout extends LayoutBase {
 
   /** Whether brackets hold one short token, which gains nothing on a line of its own. */
   protected holdsWord(node: number): boolean {
-    const { tree, tokens } = this;
-    const inside = tree.first(node) + 1;
-    const kind: N = tree.kind(node);
-    const length = tree.end(node) - inside;
-    return (
-      (length === 2 || (length === 3 && tokens.kind(inside + 1) === T.Comma))
-      && (kind === N.Arguments || kind === N.Subscript)
-      && !tokens.isTrivia(inside)
-      && tokens.end(inside) - tokens.start(inside) <= SHORT
-      && !(this.asWritten && splitAtOwn(this, node))
-    );
+    const kind: N = this.tree.kind(node);
+    const list = kind === N.Arguments || kind === N.Subscript;
+    return list && !this.writtenSplit(node) && holdsWord(this, node, T.Comma);
+  }
+
+  private writtenSplit(node: number): boolean {
+    return this.asWritten && splitAtOwn(this, node);
   }
 
   /** Whether brackets around one value split where the value does, so that its lines stand within them. */
@@ -157,11 +150,7 @@ export abstract class BracketLayout extends LayoutBase {
 
   /** Whether one of several items is a run of operators that the author split: all get lines of their own. */
   private holdsSplitRun(node: number): boolean {
-    const { tree } = this;
-    if (!this.keepsSplit) return false;
-    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
-      if (tree.kind(c) === N.Binary && splitAtOwn(this, c)) return true;
-    return false;
+    return this.keepsSplit && holdsSplit(this, node, N.Binary);
   }
 
   protected abstract dropContinuations(first: number, end: number): boolean;

@@ -1,10 +1,10 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
-import { splitAtOwn } from "../../../core/layout/written.js";
+import { operatorsLead, ownSplit } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-import type { Rule } from "./base.js";
+import { isOperator, type Rule } from "./base.js";
 import { BracketLayout } from "./brackets.js";
 
 /** Expressions, and values that brackets may be put around. */
@@ -134,22 +134,14 @@ export abstract class ExpressionLayout extends BracketLayout {
 
   protected folded(node: number, hang: number, rule: Rule): void {
     const { tree, sheet } = this;
-    sheet.open(tree.first(node) + 1, tree.end(node) - 1, this.ownSplit(node), hang);
+    sheet.open(
+      tree.first(node) + 1,
+      tree.end(node) - 1,
+      ownSplit(this, node, this.keepsSplit),
+      hang,
+    );
     this.run(node, rule);
     sheet.close();
-  }
-
-  /**
-   * How an expression splits at its own signs: always where the author did; else where the line is full, or
-   * something inside it takes several lines that the author wrote on one, or only the width counts.
-   */
-  private ownSplit(node: number): number {
-    if (!this.keepsSplit) return FrameFlag.Whole;
-    if (splitAtOwn(this, node)) return FrameFlag.Split;
-    const { tree, tokens } = this;
-    const end = tree.end(node);
-    const lines = tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1, end) < end;
-    return lines ? 0 : FrameFlag.Whole;
   }
 
   protected binary(node: number, hang: number): void {
@@ -161,20 +153,9 @@ export abstract class ExpressionLayout extends BracketLayout {
 
   private operatorsLead(node: number): boolean {
     const { operatorSplit } = this.style;
-    if (operatorSplit !== "as-written") return operatorSplit === "before";
-    const { tree, tokens } = this;
-    let operator = false;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
-      if (operator && tokens.onNewLine(t)) return false;
-      const kind: T = isChild ? T.End : tokens.kind(t);
-      operator = kind >= T.Or && kind <= T.Percent;
-      if (operator && tokens.onNewLine(t)) return true;
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
-    }
-    return true;
+    return operatorSplit === "as-written"
+      ? operatorsLead(this, node, isOperator)
+      : operatorSplit === "before";
   }
 
   /** The parts of a string stand in one column. */

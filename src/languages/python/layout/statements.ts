@@ -117,7 +117,7 @@ class PythonLayout extends ExpressionLayout {
     if (tree.end(node) <= tree.first(node)) return;
     if (this.staysBeside(node)) return this.beside(node);
     const frame = sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
-    sheet.frames.setAnchor(frame, tree.first(owner));
+    sheet.frames.anchor.set(frame, tree.first(owner));
     this.depth++;
     this.block(node, tree.kind(owner));
     this.depth--;
@@ -319,7 +319,7 @@ class PythonLayout extends ExpressionLayout {
       ? tree.first(suite) - 1
       : tree.end(node) - 1;
     while (colon > arrow && tokens.isTrivia(colon)) colon--;
-    if (tokens.kind(colon) === T.Colon) sheet.frames.setReach(frame, colon + 1);
+    if (tokens.kind(colon) === T.Colon) sheet.frames.reach.set(frame, colon + 1);
   }
 
   private keyword(node: number): void {
