@@ -1,7 +1,7 @@
 import { N, T, isWord } from "../kinds.js";
 import { DEPTH_LIMIT } from "../../../core/syntax/parser.js";
 import { Reading } from "./base.js";
-import { JsxParser } from "./jsx.js";
+import { ArrowParser } from "./arrows.js";
 
 /** How tightly the operators between two operands bind; 0 for what is none. */
 const LEVEL = new Uint8Array(128);
@@ -21,13 +21,7 @@ const RELATIONAL = 8;
 ].forEach((kinds, i) => kinds.forEach((kind) => (LEVEL[kind] = i + 1)));
 
 /** Expressions (ECMA-262, chapter 13). Patterns are read as the values that they look like. */
-export abstract class ExpressionParser extends JsxParser {
-  protected inAsync = false;
-  protected inGenerator = false;
-  protected inFunction = false;
-
-  protected abstract functionExpression(first: number, isAsync: boolean): void;
-  protected abstract functionBody(isAsync: boolean, generator: boolean): void;
+export abstract class ExpressionParser extends ArrowParser {
   protected abstract classLike(kind: N, first: number): void;
   protected abstract decorators(): void;
   protected abstract objectMember(): void;
@@ -154,25 +148,6 @@ export abstract class ExpressionParser extends JsxParser {
     if (!this.dialect.types) return false;
     const after = this.peek();
     return after === T.Comma || after === T.RightParen || after === T.Colon || after === T.Assign;
-  }
-
-  /** The arrow and body of a function whose parameters began at token `first`. */
-  private arrowTail(first: number, isAsync: boolean): void {
-    this.arrowBody(isAsync);
-    this.finish(N.Arrow, first);
-  }
-
-  private arrowBody(isAsync: boolean): void {
-    this.next();
-    if (this.kind === T.LeftBrace) return this.functionBody(isAsync, false);
-    const { inAsync, inGenerator, inFunction } = this;
-    this.inAsync = isAsync;
-    this.inGenerator = false;
-    this.inFunction = true;
-    this.assignment();
-    this.inAsync = inAsync;
-    this.inGenerator = inGenerator;
-    this.inFunction = inFunction;
   }
 
   // Operators
@@ -310,67 +285,6 @@ export abstract class ExpressionParser extends JsxParser {
       this.finish(N.TypeAssertion, first);
       return true;
     }, Reading.TypeAssertion);
-  }
-
-  private genericArrow(): boolean {
-    const first = this.at;
-    const head = (): boolean => {
-      this.typeParameters();
-      return this.arrowHead();
-    };
-    if (!this.marksTypeParameters())
-      return (
-        !this.dialect.jsx && this.attempt(head, Reading.GenericArrow) && this.arrowAfter(first)
-      );
-    // Nothing else begins so, even where what follows does not parse.
-    if (head()) return this.arrowAfter(first);
-    this.missing = true;
-    return true;
-  }
-
-  /**
-   * `<T,` and `<T = U` begin type parameters. So does `<const T` where there are no tags, and `<T extends U`
-   * where there are; elsewhere it could begin a conditional type.
-   */
-  private marksTypeParameters(): boolean {
-    let marks = false;
-    this.attempt(() => {
-      this.next();
-      const { jsx } = this.dialect;
-      const isConst = this.eat(T.Const);
-      if (!this.eatWord()) return false;
-      const after = this.peek();
-      marks =
-        (isConst && !jsx)
-        || this.kind === T.Comma
-        || (
-          this.kind === T.Assign && after !== T.String && after !== T.LeftBrace && after !== T.Less
-        )
-        || (
-          jsx
-          && this.kind === T.Extends
-          && after !== T.Assign
-          && after !== T.Greater
-          && after !== T.Slash
-        );
-      return false;
-    });
-    return marks;
-  }
-
-  /** Takes the parameters of what must be an arrow function. */
-  private arrowHead(): boolean {
-    if (this.kind !== T.LeftParen) return false;
-    const list = this.at;
-    this.bracketed(T.RightParen, this.oneItem);
-    this.finish(N.Parameters, list);
-    this.annotation();
-    return this.is(T.Arrow) && !this.lineBefore;
-  }
-
-  private arrowAfter(first: number): boolean {
-    this.arrowTail(first, this.tokens.is(first, "async"));
-    return true;
   }
 
   private postfix(): void {
@@ -575,7 +489,6 @@ export abstract class ExpressionParser extends JsxParser {
     return false;
   }
 
-  private readonly oneItem = (): void => this.parenItem();
   private readonly oneMember = (): void => this.objectMember();
   private readonly oneElement = (): void => {
     const first = this.at;
@@ -583,44 +496,6 @@ export abstract class ExpressionParser extends JsxParser {
     this.assignment();
     if (spread) this.finish(N.Spread, first);
   };
-
-  private bracketed(closer: T, item: () => void): void {
-    const { noIn, inBranch } = this;
-    this.noIn = false;
-    this.inBranch = false;
-    this.list(closer, item);
-    this.noIn = noIn;
-    this.inBranch = inBranch;
-  }
-
-  /** `async function …` or `async name => …`; false where `async` is only a name. */
-  private asyncFunction(): boolean {
-    const first = this.at;
-    const after = this.peek();
-    if (after === T.Function) {
-      return this.attempt(() => {
-        this.next();
-        if (this.lineBefore) return false;
-        this.functionExpression(first, true);
-        return true;
-      });
-    }
-    if (after === T.Less && this.dialect.types) {
-      return this.attempt(() => {
-        this.next();
-        this.typeParameters();
-        return this.arrowHead() && this.arrowAfter(first);
-      }, Reading.AsyncArrow);
-    }
-    if (after !== T.Name) return false;
-    return this.attempt(() => {
-      this.next();
-      if (this.lineBefore) return false;
-      this.next();
-      if (this.kind !== T.Arrow || this.lineBefore) return false;
-      return this.arrowAfter(first);
-    });
-  }
 
   /** A value in brackets, or the parameters of an arrow function; false for a whole function. */
   private paren(): boolean {
@@ -632,33 +507,6 @@ export abstract class ExpressionParser extends JsxParser {
     }
     this.finish(N.Paren, first);
     return !(this.kind === T.Colon && this.typedArrow(false, first));
-  }
-
-  /**
-   * `: type => …` after a list in brackets, the node finished last. Between `?` and `:` it makes a
-   * function only where another colon follows.
-   */
-  private typedArrow(isAsync: boolean, first: number): boolean {
-    if (!this.dialect.types) return false;
-    const list = this.tree.last;
-    const head = (): boolean => {
-      this.annotation();
-      return this.kind === T.Arrow && !this.lineBefore;
-    };
-    if (this.inBranch) {
-      const whole = this.attempt(() => {
-        if (!head()) return false;
-        this.arrowBody(isAsync);
-        return this.kind === T.Colon;
-      }, Reading.BranchReturnType);
-      if (!whole) return false;
-    } else {
-      if (!this.attempt(head, Reading.ReturnType)) return false;
-      this.arrowBody(isAsync);
-    }
-    this.tree.setKind(list, N.Parameters);
-    this.finish(N.Arrow, first);
-    return true;
   }
 
   /** An item in brackets: an argument, or a parameter with what belongs to it. */
