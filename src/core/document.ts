@@ -1,6 +1,6 @@
 import { Answer } from "./answer.js";
 import { Edited } from "./edited.js";
-import type { Language } from "./language.js";
+import type { Language, Syntax } from "./language.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
 import { aroundCaret } from "./requests/caret.js";
@@ -287,19 +287,21 @@ export class Document {
       return known.whole;
     const { syntax } = this.reading;
     const whole = {
-      changes: formatSettled(this.language, syntax, style, this.styleAfter(call)),
+      changes: formatSettled(
+        this.language,
+        syntax,
+        style,
+        (again) => this.styleAfter(call, again),
+      ),
       unsettled: unsettledStretches(this.language, syntax),
     };
     this.remembered = new Remembered(key, whole);
     return whole;
   }
 
-  /** Tells the style of a text that formatting left; undefined where more than formatting shows it. */
-  private styleAfter(call: Partial<Style> | undefined): ((text: string) => Style) | undefined {
-    return (text) => {
-      const reading = new Reading(this.language, LineIndex.of(text));
-      return this.resolved(call, reading.style());
-    };
+  /** The style of a text that formatting left. */
+  private styleAfter(call: Partial<Style> | undefined, syntax: Syntax): Style {
+    return this.resolved(call, Reading.of(this.language, syntax).style());
   }
 
   /** Lays out again what has changed since; false where the whole text must be. */

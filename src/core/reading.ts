@@ -76,6 +76,13 @@ export class Reading {
     public lines: Lines,
   ) {}
 
+  /** A text whose syntax is known. */
+  static of(language: Language, syntax: Syntax): Reading {
+    const reading = new Reading(language, LineIndex.of(syntax.tokens.text));
+    reading.parsed = syntax;
+    return reading;
+  }
+
   get text(): string {
     return this.lines.text;
   }

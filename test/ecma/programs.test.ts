@@ -138,6 +138,55 @@ describe("programs stay programs", () => {
       `],
   ]);
 
+  fixtures("typescript", [
+    ["words of types that are names", `
+      const a: (keyof) => b, c: (infer, is) => d
+      interface E extends keyof {}
+      `, `
+      const a: (keyof) => b, c: (infer, is) => d;
+      interface E extends keyof {}
+      `],
+    ["a declaration on the line after `export declare`", `
+      export declare
+      const a: 1
+      export abstract
+      class B {}
+      `, `
+      export declare const a: 1;
+      export abstract class B {}
+      `],
+    // `null` takes no types.
+    ["comparisons that are no types", `
+      x = landing<null<tide>>(a)
+      `, `
+      x = landing < null < tide >> (a);
+      `],
+  ]);
+
+  // A line that ended behind the sign would make them types.
+  fixtures("typescript", [
+    ["a greater sign that could end types", `
+      a<a
+      > a
+      moor(quayOfGullhaven < depth, quayOfMill > depthOfTide)
+      `, `
+      a <
+        a > a;
+      moor(
+        quayOfGullhaven <
+          depth,
+        quayOfMill > depthOfTide,
+      );
+      `],
+    ["one that could not", `
+      x = quay + depthOfTide > height
+      `, `
+      x =
+        quay + depthOfTide >
+        height;
+      `],
+  ], { maxLineLength: 24, operatorSplit: "after" });
+
   fixtures("javascript", [
     ["a comment before a terminator that goes", `
       const p = a/*x*/;

@@ -45,7 +45,7 @@ export function formatSettled(
   language: Language,
   syntax: Syntax,
   style: Style,
-  styleOf?: (text: string) => Style,
+  styleOf?: (syntax: Syntax) => Style,
 ): ChangeList {
   let changes = formatWhole(language, syntax, style);
   const { text } = syntax.tokens;
@@ -53,7 +53,7 @@ export function formatSettled(
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
     const formatted = changes.appliedTo(text);
     const again = language.parse(formatted, syntax.torn && syntax.held !== undefined);
-    const more = formatWhole(language, again, styleOf?.(formatted) ?? style);
+    const more = formatWhole(language, again, styleOf?.(again) ?? style);
     if (more.length === 0) break;
     changes = compose(text, changes, more);
   }

@@ -1,13 +1,34 @@
+/** How large a buffer is that allotments share, in bytes, and the largest that takes a part of it. */
+const SHARED = 1 << 16;
+const SMALL = SHARED >> 2;
+
+/** What small allotments are cut from next, and how much of it is taken. No part is given twice. */
+let shared = new ArrayBuffer(SHARED);
+let taken = 0;
+
 /**
- * One buffer that is cut into typed arrays, those of wide elements first: short texts feel every allocation.
+ * A stretch of a buffer that is cut into typed arrays of zeros, those of wide elements first. Short
+ * texts feel every buffer that is made, so that small stretches lie in one.
  */
 export class Allotment {
   private readonly buffer: ArrayBuffer;
-  private at = 0;
+  private at: number;
 
   /** @param size in bytes. */
   constructor(size: number) {
-    this.buffer = new ArrayBuffer(size);
+    if (size > SMALL) {
+      this.buffer = new ArrayBuffer(size);
+      this.at = 0;
+      return;
+    }
+    if (taken + size > SHARED) {
+      shared = new ArrayBuffer(SHARED);
+      taken = 0;
+    }
+    this.buffer = shared;
+    this.at = taken;
+    // The next one begins where wide elements may.
+    taken += (size + 3) & ~3;
   }
 
   ints(length: number): Int32Array {

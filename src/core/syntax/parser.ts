@@ -22,7 +22,7 @@ export abstract class Parser {
   protected depth = 0;
 
   constructor(readonly tokens: TokenTable) {
-    this.tree = new Tree((tokens.text.length >> 4) + 64);
+    this.tree = new Tree((tokens.text.length >> 3) + 16);
   }
 
   /** Looks at the first token. */

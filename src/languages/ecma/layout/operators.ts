@@ -8,6 +8,13 @@ import { ChainLayout } from "./chains.js";
 
 const isOperator = (kind: T): boolean => kind >= T.QuestionQuestion && kind <= T.Instanceof;
 
+/** In how many tokens before a sign it is looked for what could open types. */
+const NEAR = 256;
+
+const GREATER: ReadonlySet<number> = new Set([T.Greater, T.ShiftRight]);
+const OPENERS: ReadonlySet<number> = new Set([T.LeftParen, T.LeftBracket, T.LeftBrace]);
+const CLOSERS: ReadonlySet<number> = new Set([T.RightParen, T.RightBracket, T.RightBrace]);
+
 /** Operands joined by operators, and conditionals. */
 export abstract class OperatorLayout extends ChainLayout {
   private readonly spacedRule: Rule = (t) => this.space(t, R.Operator);
@@ -40,12 +47,28 @@ export abstract class OperatorLayout extends ChainLayout {
       // On the line before it could begin types: `a < b` newline `< c >> (d)`.
       if (kind === T.Less && this.tokens.onNewLine(t))
         return this.sheet.line(t, 0, 0, R.Operator);
+      const sign = this.tokens.grammarBefore(t);
       // A comment that ends the line leaves no operator alone in front of it.
       const breaks = operator
         ? (before && !this.remarkBehind(t)) || this.remarkBefore(t)
-        : (!before && !this.remarkBefore(this.tokens.grammarBefore(t))) || this.remarkBefore(t);
+        : (!before && !this.remarkBefore(sign) && !this.mayEndTypes(sign)) || this.remarkBefore(t);
       return this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
     }, 1);
+  }
+
+  /** Whether token t could end types: a line that ends behind `a < b >` makes them so. */
+  private mayEndTypes(t: number): boolean {
+    const { tokens } = this;
+    if (!GREATER.has(tokens.kind(t))) return false;
+    for (let before = t - 1, depth = 0; before >= Math.max(0, t - NEAR); before--) {
+      const kind: T = tokens.kind(before);
+      if (CLOSERS.has(kind)) depth++;
+      else if (OPENERS.has(kind) && --depth < 0) return false;
+      if (depth > 0) continue;
+      if (kind === T.Less) return true;
+      if (kind === T.Semicolon) return false;
+    }
+    return false;
   }
 
   /** Whether lines begin with the operators of a run, rather than end with them. */

@@ -180,7 +180,9 @@ export abstract class MemberParser extends ExpressionParser {
     const first = this.at;
     if (!(word === "extends" ? this.eat(T.Extends) : this.eatName(word))) return;
     do {
-      this.type();
+      // What a body follows is a name, be it `keyof`.
+      if (this.kind === T.Name && this.peek() === T.LeftBrace) this.next();
+      else this.type();
       // They may stand on the next line here.
       if (this.atLess()) this.typeArguments();
     } while (this.eat(T.Comma));

@@ -260,9 +260,12 @@ class StatementParser extends ModuleParser {
         return true;
     }
     if (!this.dialect.types) return false;
-    // Behind `declare` its brace may stand on a line of its own.
-    const declared = word === "global" && first > 0 && tokens.is(first - 1, "declare");
-    if (!sameLine && !declared) return false;
+    const before = first > 0 ? tokens.grammarBefore(first) : -1;
+    // Behind `declare` its brace may stand on a line of its own, and behind `export` a declaration.
+    const goesOn = word === "global"
+      ? before >= 0 && tokens.is(before, "declare")
+      : (word === "declare" || word === "abstract") && tokens.kind(before) === T.Export;
+    if (!sameLine && !goesOn) return false;
     switch (word) {
       case "type":
         if (!isWord(after) || afterWord === "in" || afterWord === "instanceof") return false;

@@ -7,7 +7,9 @@ const LITERALS: ReadonlySet<string> = new Set(["true", "false", "null"]);
 
 /** Types that have words of their own, and take no types. */
 const KEYWORDS: ReadonlySet<string> = new Set(
-  "any bigint boolean never number object string symbol undefined unknown".split(" "),
+  "any bigint boolean false never null number object string symbol this true undefined unknown".split(
+    " ",
+  ),
 );
 
 /** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
@@ -101,7 +103,7 @@ export abstract class TypeParser extends EcmaBase {
 
   private operatorType(): void {
     const first = this.at;
-    if (this.kind === T.Name) {
+    if (this.kind === T.Name && !this.beforeNameEnds()) {
       if (this.isName("infer")) return this.inferType();
       if (this.isName("keyof") || this.isName("unique") || this.isName("readonly")) {
         this.next();
@@ -110,6 +112,18 @@ export abstract class TypeParser extends EcmaBase {
       }
     }
     this.postfixType();
+  }
+
+  /** Whether what follows makes a word a name, as that of the parameter in `(keyof) => T`. */
+  private beforeNameEnds(): boolean {
+    const after: T = this.peek();
+    return (
+      after === T.RightParen
+      || after === T.Comma
+      || after === T.Colon
+      || after === T.Question
+      || after === T.Assign
+    );
   }
 
   private inferType(): void {
