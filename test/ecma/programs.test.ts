@@ -158,8 +158,10 @@ describe("programs stay programs", () => {
     // `null` takes no types.
     ["comparisons that are no types", `
       x = landing<null<tide>>(a)
+      equal<readonly, tide>(a)
       `, `
       x = landing < null < tide >> (a);
+      equal < readonly, tide > (a);
       `],
   ]);
 

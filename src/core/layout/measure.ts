@@ -1,3 +1,4 @@
+import { Allotment } from "../text/arrays.js";
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { lastAtMost } from "../text/search.js";
 import { columnsBetween, indentColumn } from "../text/width.js";
@@ -43,7 +44,7 @@ export class Measure {
   ) {
     const { tokens } = sheet;
     this.odd = oddCharacters(tokens.text);
-    this.upTo = new Int32Array(tokens.count + 2);
+    this.upTo = new Allotment(tokens.count * 4 + 8).ints(tokens.count + 2);
     this.sum(tokens.count);
   }
 

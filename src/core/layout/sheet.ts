@@ -1,4 +1,4 @@
-import { Allotment, doubledBytes, doubledInts } from "../syntax/arrays.js";
+import { Allotment, doubledBytes, doubledInts } from "../text/arrays.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import type { Change } from "../text/edits.js";

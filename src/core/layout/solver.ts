@@ -1,5 +1,5 @@
 import type { Style } from "../style/style.js";
-import { Allotment } from "../syntax/arrays.js";
+import { Allotment } from "../text/arrays.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { lastAtMost } from "../text/search.js";
 import { indentColumn } from "../text/width.js";

@@ -1,4 +1,4 @@
-import { Allotment } from "../syntax/arrays.js";
+import { Allotment } from "../text/arrays.js";
 import { NONE, type Parsed } from "../syntax/tree.js";
 import { lastAtMost } from "../text/search.js";
 

@@ -1,5 +1,5 @@
 import { lastAtMost } from "../text/search.js";
-import { Allotment, doubledBytes, doubledInts } from "./arrays.js";
+import { Allotment, doubledBytes, doubledInts } from "../text/arrays.js";
 
 /** What core knows of a token, whatever its language. Bits from `Own` up are the language's. */
 export const enum TokenFlag {

@@ -1,4 +1,4 @@
-import { Allotment, doubledBytes, doubledInts } from "./arrays.js";
+import { Allotment, doubledBytes, doubledInts } from "../text/arrays.js";
 import type { TokenTable } from "./tokens.js";
 
 /** A text's tokens and the tree over them. */

@@ -1,4 +1,4 @@
-import { doubledBytes, doubledInts } from "../syntax/arrays.js";
+import { doubledBytes, doubledInts } from "./arrays.js";
 import type { Change } from "./edits.js";
 import { lastAtMost } from "./search.js";
 

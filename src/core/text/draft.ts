@@ -1,4 +1,4 @@
-import { doubledInts } from "../syntax/arrays.js";
+import { doubledInts } from "./arrays.js";
 import {
   LineIndex,
   lineEndOf,

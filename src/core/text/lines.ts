@@ -1,3 +1,4 @@
+import { Allotment, doubledInts } from "./arrays.js";
 import { lastAtMost } from "./search.js";
 
 /** A place in a text: zero-based line, and a zero-based character in the units of the encoding. */
@@ -156,14 +157,11 @@ function unitsIn(text: string, encoding: PositionEncoding): number {
 }
 
 function lineStarts(text: string): Int32Array {
-  let starts = new Int32Array(Math.max(16, text.length >> 4));
+  const room = Math.max(16, text.length >> 4);
+  let starts = new Allotment(room * 4).ints(room);
   let count = 1;
   const add = (offset: number): void => {
-    if (count === starts.length) {
-      const grown = new Int32Array(count * 2);
-      grown.set(starts);
-      starts = grown;
-    }
+    if (count === starts.length) starts = doubledInts(starts);
     starts[count++] = offset;
   };
   if (text.includes("\r")) {

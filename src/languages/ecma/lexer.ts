@@ -8,11 +8,32 @@ export interface LexerMark {
   readonly count: number;
   readonly newLine: boolean;
   readonly braces: number;
-  readonly templates: readonly number[];
+  readonly template: OpenTemplate | undefined;
   /** The last token, which may be read otherwise before the lexer comes back. */
   readonly lastKind: T;
   readonly lastEnd: number;
 }
+
+/** A template whose substitution is being read, and how many braces were open when that began. */
+interface OpenTemplate {
+  readonly braces: number;
+  readonly outer: OpenTemplate | undefined;
+}
+
+/** The kinds of characters that are a token whatever follows them. */
+const SINGLE = new Uint8Array(128);
+for (const [sign, kind] of [
+  ["(", T.LeftParen],
+  [")", T.RightParen],
+  ["[", T.LeftBracket],
+  ["]", T.RightBracket],
+  [",", T.Comma],
+  [";", T.Semicolon],
+  [":", T.Colon],
+  ["@", T.At],
+  ["~", T.Tilde],
+] as const)
+  SINGLE[sign.charCodeAt(0)] = kind;
 
 /**
  * Splits ECMAScript source into tokens, one whenever the parser asks (ECMA-262, chapter 12): only the
@@ -28,8 +49,7 @@ export class Lexer {
   private newLine = true;
   /** How many braces are open. */
   private braces = 0;
-  /** For every template that is open, how many braces were when its substitution began. */
-  private templates: number[] = [];
+  private openTemplate: OpenTemplate | undefined;
 
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -43,15 +63,15 @@ export class Lexer {
     const { count } = this.tokens;
     const lastKind: T = this.tokens.kind(count - 1);
     const lastEnd = count > 0 ? this.tokens.end(count - 1) : 0;
-    return { at, count, newLine, braces, templates: this.templates.slice(), lastKind, lastEnd };
+    return { at, count, newLine, braces, template: this.openTemplate, lastKind, lastEnd };
   }
 
-  rewind({ at, count, newLine, braces, templates, lastKind, lastEnd }: LexerMark): void {
+  rewind({ at, count, newLine, braces, template, lastKind, lastEnd }: LexerMark): void {
     this.seen = Math.max(this.seen, this.at);
     this.at = at;
     this.newLine = newLine;
     this.braces = braces;
-    this.templates = templates.slice();
+    this.openTemplate = template;
     this.tokens.truncate(count);
     if (count === 0) return;
     this.tokens.setKind(count - 1, lastKind);
@@ -171,6 +191,7 @@ export class Lexer {
   }
 
   private token(start: number, c: number): void {
+    if (c < 128 && SINGLE[c] !== 0) return this.add(SINGLE[c] as T, start, start + 1);
     if (c < 128 ? isStart(c) : isStart(c) || wordEnd(this.text, start) > start)
       return this.word(start, c);
     switch (c) {
@@ -259,10 +280,11 @@ export class Lexer {
       if (c === 92) {
         i++;
       } else if (c === 96) {
-        if (whole === T.TemplateTail) this.templates.pop();
+        if (whole === T.TemplateTail) this.openTemplate = this.openTemplate?.outer;
         return this.add(whole, start, i + 1, this.multiLine(start, i));
       } else if (c === 36 && text.charCodeAt(i + 1) === 123) {
-        if (open === T.TemplateHead) this.templates.push(this.braces);
+        if (open === T.TemplateHead)
+          this.openTemplate = { braces: this.braces, outer: this.openTemplate };
         return this.add(open, start, i + 2, this.multiLine(start, i));
       }
     }
@@ -280,23 +302,14 @@ export class Lexer {
     const third = text.charCodeAt(start + 2);
     const equal = next === 61;
     switch (c) {
-      case 40: return this.add(T.LeftParen, start, start + 1);
-      case 41: return this.add(T.RightParen, start, start + 1);
-      case 44: return this.add(T.Comma, start, start + 1);
-      case 59: return this.add(T.Semicolon, start, start + 1);
-      case 58: return this.add(T.Colon, start, start + 1);
-      case 91: return this.add(T.LeftBracket, start, start + 1);
-      case 93: return this.add(T.RightBracket, start, start + 1);
       case 123:
         this.braces++;
         return this.add(T.LeftBrace, start, start + 1);
       case 125:
-        if (this.templates.at(-1) === this.braces)
+        if (this.openTemplate?.braces === this.braces)
           return this.template(start, T.TemplateTail, T.TemplateMiddle);
         if (this.braces > 0) this.braces--;
         return this.add(T.RightBrace, start, start + 1);
-      case 64: return this.add(T.At, start, start + 1);
-      case 126: return this.add(T.Tilde, start, start + 1);
       case 46:
         if (next >= 48 && next <= 57) return this.fraction(start);
         if (next === 46 && third === 46) return this.add(T.Ellipsis, start, start + 3);

@@ -12,8 +12,10 @@ export abstract class ChainLayout extends JsxLayout {
   protected primary(node: number, hang: number): void {
     const { tree, tokens, sheet } = this;
     const written = this.keepsSplit && this.dotOnNewLine(node);
-    const functions = this.callsWithFunctions(node) > 1;
-    const chain = written || functions || this.isChain(node);
+    // Most are names and dots, or one call.
+    const calls = tree.child(node) !== NONE && tree.next(tree.child(node)) !== NONE;
+    const functions = calls && this.callsWithFunctions(node) > 1;
+    const chain = written || functions || (calls && this.isChain(node));
     const flags = written ? FrameFlag.Split : functions ? FrameFlag.Whole : 0;
     if (chain) sheet.open(tree.first(node) + 1, tree.end(node) - 1, flags, hang);
     const headDot = chain ? this.headDot(node) : -1;

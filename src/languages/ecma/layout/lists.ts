@@ -187,7 +187,7 @@ export abstract class ListLayout extends LayoutBase {
       case N.Subscript:
       case N.Paren:
       case N.TypeArguments:
-        return this.writtenSplit(node) === 0 && holdsWord(this, node, T.Comma);
+        return holdsWord(this, node, T.Comma) && this.writtenSplit(node) === 0;
       default:
         return false;
     }

@@ -12,6 +12,15 @@ const KEYWORDS: ReadonlySet<string> = new Set(
   ),
 );
 
+/** What follows the name of a parameter, be that a word of types as in `(keyof) => T`. */
+const ENDS_NAME: ReadonlySet<number> = new Set([
+  T.RightParen,
+  T.Comma,
+  T.Colon,
+  T.Question,
+  T.Assign,
+]);
+
 /** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
 export abstract class TypeParser extends EcmaBase {
   protected abstract template(type: boolean): void;
@@ -103,7 +112,7 @@ export abstract class TypeParser extends EcmaBase {
 
   private operatorType(): void {
     const first = this.at;
-    if (this.kind === T.Name && !this.beforeNameEnds()) {
+    if (this.kind === T.Name) {
       if (this.isName("infer")) return this.inferType();
       if (this.isName("keyof") || this.isName("unique") || this.isName("readonly")) {
         this.next();
@@ -112,18 +121,6 @@ export abstract class TypeParser extends EcmaBase {
       }
     }
     this.postfixType();
-  }
-
-  /** Whether what follows makes a word a name, as that of the parameter in `(keyof) => T`. */
-  private beforeNameEnds(): boolean {
-    const after: T = this.peek();
-    return (
-      after === T.RightParen
-      || after === T.Comma
-      || after === T.Colon
-      || after === T.Question
-      || after === T.Assign
-    );
   }
 
   private inferType(): void {
@@ -308,7 +305,8 @@ export abstract class TypeParser extends EcmaBase {
   private typeParameterItem(): void {
     const first = this.at;
     this.eat(T.Ellipsis);
-    this.returnType();
+    if (this.kind === T.Name && ENDS_NAME.has(this.peek())) this.next();
+    else this.returnType();
     const optional = this.eat(T.Question);
     const annotated = this.kind === T.Colon;
     this.annotation();
