@@ -1,5 +1,4 @@
-import { TokenFlag } from "../syntax/tokens.js";
-import { NONE, type Parsed } from "../syntax/tree.js";
+import { NONE, onOneLine, type Parsed } from "../syntax/tree.js";
 import { FrameFlag } from "./sheet.js";
 
 /** Whether the author began a line at one of a node's own gaps, those inside its children apart. */
@@ -16,12 +15,6 @@ export function splitAtOwn({ tokens, tree }: Parsed, node: number): boolean {
     }
   }
   return false;
-}
-
-/** Whether the author wrote a node on one line. */
-export function onOneLine({ tokens, tree }: Parsed, node: number): boolean {
-  const end = tree.end(node);
-  return tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1, end) === end;
 }
 
 /**

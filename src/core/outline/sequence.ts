@@ -1,4 +1,5 @@
 import { Allotment } from "../text/arrays.js";
+import { TokenFlag } from "../syntax/tokens.js";
 import { NONE, type Parsed } from "../syntax/tree.js";
 import { lastAtMost } from "../text/search.js";
 
@@ -17,6 +18,23 @@ export const enum SequenceFlag {
 /** The flags of a kind of nodes, 0 where they are no sequences. */
 export type SequenceKinds = (kind: number) => number;
 
+/** From what units come. */
+interface Origin {
+  readonly syntax: Parsed;
+  readonly kinds: SequenceKinds;
+}
+
+/**
+ * What is told of a sequence that is walked over, as offsets in the whole text: where the unit begins that
+ * holds it, where it begins itself and its first unit, and whether it has no closer.
+ */
+export type SequenceVisitor = (
+  unit: number,
+  start: number,
+  first: number,
+  open: boolean,
+) => boolean;
+
 /**
  * The children of one node as stretches of text, each counted from the sequence's beginning: the
  * units that an edit leaves as they were, or replaces. What is inside a unit is outlined when it is
@@ -32,7 +50,7 @@ export class Sequence {
     public length: number,
     private units: Units,
     /** From what its units come whose inside is not outlined yet. */
-    private readonly origin?: { readonly syntax: Parsed; readonly kinds: SequenceKinds },
+    private readonly origin?: Origin,
   ) {}
 
   /** A sequence of units that are outlined already. */
@@ -103,6 +121,35 @@ export class Sequence {
     return found;
   }
 
+  /**
+   * Visits the sequences inside its units, each before those inside it, until `visit` answers false;
+   * those on whose lines something stands before them may be passed over where they hold no line end.
+   *
+   * @param base where the sequence begins.
+   * @returns false where `visit` ended it.
+   */
+  walk(visit: SequenceVisitor, base = this.from): boolean {
+    for (let i = 0; i < this.count; i++) {
+      const unit = base + this.unitFrom(i);
+      const known = this.units.inside[i];
+      if (known === undefined) {
+        const node = this.units.nodes[i]!;
+        const { tokens, tree } = this.origin!.syntax;
+        // Units may have moved since they were parsed.
+        const shift = unit - tokens.start(tree.first(node));
+        if (!walkNode(this.origin!, node, unit, shift, visit)) return false;
+        continue;
+      }
+      for (const inner of known) {
+        const start = unit + inner.from;
+        const first = start + (inner.count > 0 ? inner.unitFrom(0) : 0);
+        if (!visit(unit, start, first, inner.has(SequenceFlag.Open))) return false;
+        if (!inner.walk(visit, start)) return false;
+      }
+    }
+    return true;
+  }
+
   /** The last unit that begins at or before `offset`, or -1. */
   unitAt(offset: number): number {
     return lastAtMost(this.units.froms, offset, this.count);
@@ -148,6 +195,33 @@ export function sequenceNodes({ tree }: Parsed, kinds: SequenceKinds, node: numb
   };
   look(node);
   return found;
+}
+
+/** Walks over the sequences below a node that is in the unit which begins at `unit`, as parsed `shift` before. */
+function walkNode(
+  origin: Origin,
+  node: number,
+  unit: number,
+  shift: number,
+  visit: SequenceVisitor,
+): boolean {
+  const { syntax, kinds } = origin;
+  const { tokens, tree } = syntax;
+  const end = tree.end(node);
+  if (tree.child(node) === NONE) return true;
+  if (tokens.nextWith(TokenFlag.OnNewLine, tree.first(node), end) === end) return true;
+  const isSequence = kinds(tree.kind(node)) !== 0;
+  if (isSequence) {
+    const open = (sequenceFlags(syntax, kinds, node) & SequenceFlag.Open) !== 0;
+    const start = tokens.start(tree.first(node)) + shift;
+    const first = tokens.start(tree.first(tree.child(node))) + shift;
+    if (!visit(unit, start, first, open)) return false;
+  }
+  for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+    const around = isSequence ? tokens.start(tree.first(c)) + shift : unit;
+    if (!walkNode(origin, c, around, shift, visit)) return false;
+  }
+  return true;
 }
 
 /** Units in typed arrays. */

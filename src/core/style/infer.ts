@@ -1,4 +1,4 @@
-import { SequenceFlag, type Sequence } from "../outline/sequence.js";
+import type { Sequence } from "../outline/sequence.js";
 import type { Source, Span } from "../outline/excerpt.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import { lineColumn, startOfLine, type Characters } from "../text/width.js";
@@ -13,6 +13,12 @@ const ENOUGH = 24;
 const SPACE = 32;
 const STAR = 42;
 const BACKSLASH = 92;
+const DOLLAR = 36;
+const BACKQUOTE = 96;
+const BRACE = 123;
+const CLOSING_BRACE = 125;
+/** `(`, `[`, `{`. */
+const OPENERS: ReadonlySet<number> = new Set([40, 91, BRACE]);
 /** `|`, `?`, `:`, `&`. */
 const SIGNS: ReadonlySet<number> = new Set([124, 63, 58, 38]);
 
@@ -108,34 +114,23 @@ function blockSteps(text: Source, outline: Sequence, except: Span | undefined): 
   const found: number[] = [];
   const odd: number[] = [];
   let until = 0;
-  const look = (sequence: Sequence, base: number): void => {
-    for (let i = 0; i < sequence.count && found.length + odd.length < ENOUGH; i++) {
-      const from = base + sequence.unitFrom(i);
-      for (const inner of sequence.inside(i)) {
-        if (found.length + odd.length === ENOUGH) return;
-        const start = from + inner.from;
-        const first = start + inner.unitFrom(0);
-        until = Math.max(until, first);
-        const foreign = except !== undefined && first >= except.from && first < except.to;
-        if (
-          !foreign
-          && startsLine(text, first)
-          && !commentLine(text, from)
-          && !commentLine(text, start)
-        ) {
-          const own = lineColumn(text, first, TAB);
-          // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
-          const line = inner.has(SequenceFlag.Open) ? from : start;
-          const outer = openerColumn(text, line);
-          const column = outer < own ? outer : lineColumn(text, from, TAB);
-          const step = own - column;
-          (column % step === 0 ? found : odd).push(step);
-        }
-        look(inner, start);
-      }
-    }
-  };
-  look(outline, 0);
+  outline.walk((unit, start, first, open) => {
+    until = Math.max(until, first);
+    const foreign = except !== undefined && first >= except.from && first < except.to;
+    if (
+      foreign
+      || !startsLine(text, first)
+      || commentLine(text, unit)
+      || commentLine(text, start)
+    ) return true;
+    const own = lineColumn(text, first, TAB);
+    // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
+    const outer = openerColumn(text, open ? unit : start);
+    const column = outer < own ? outer : lineColumn(text, unit, TAB);
+    const step = own - column;
+    (column % step === 0 ? found : odd).push(step);
+    return found.length + odd.length < ENOUGH;
+  });
   return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
 }
 
@@ -190,22 +185,26 @@ function lineSteps(text: string, several: number): Steps {
 /** How many columns deeper lines stand than those before them that end with an opening bracket or tag. */
 function bracketSteps(tokens: TokenTable, except: Span | undefined): number[] {
   const steps: number[] = [];
-  const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
+  const { text } = tokens;
   /** How many values of templates are open: how their lines stand is the text's affair. */
   let values = 0;
   for (let t = 1; t < tokens.count && tokens.start(t) < SAMPLE; t++) {
-    const opener = tokens.textOf(t - 1);
-    if (opener.endsWith("${")) values++;
-    if (values > 0 && opener.startsWith("}") && /[`{]$/.test(opener)) values--;
+    const start = tokens.start(t - 1);
+    const last = tokens.end(t - 1) - 1;
+    const sign = text.charCodeAt(last);
+    if (sign === BRACE && text.charCodeAt(last - 1) === DOLLAR) values++;
+    const goesOn = last > start && text.charCodeAt(start) === CLOSING_BRACE;
+    if (values > 0 && goesOn && (sign === BRACE || sign === BACKQUOTE)) values--;
     if (values > 0 || !tokens.onNewLine(t) || tokens.isTrivia(t) || tokens.isTrivia(t - 1))
       continue;
     if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
       continue;
-    if (commentLine(tokens.text, tokens.start(t - 1))) continue;
-    const opens = /[([{]$/.test(opener) || (opener === ">" && tokens.is(t, "<"));
-    if (opens) steps.push(columnOf(t) - openerColumn(tokens.text, tokens.start(t - 1)));
+    const opens = OPENERS.has(sign) || (tokens.is(t - 1, ">") && tokens.is(t, "<"));
+    if (!opens || commentLine(text, start)) continue;
+    const step = lineColumn(text, tokens.start(t), TAB) - openerColumn(text, start);
+    if (step > 0) steps.push(step);
   }
-  return steps.filter((step) => step > 0);
+  return steps;
 }
 
 /** What carries on the line before it. */

@@ -1,5 +1,5 @@
 import { Allotment, doubledBytes, doubledInts } from "../text/arrays.js";
-import type { TokenTable } from "./tokens.js";
+import { TokenFlag, type TokenTable } from "./tokens.js";
 
 /** A text's tokens and the tree over them. */
 export interface Parsed {
@@ -127,4 +127,10 @@ export class Tree {
     this.children = doubledInts(this.children);
     this.nexts = doubledInts(this.nexts);
   }
+}
+
+/** Whether the author wrote a node on one line. */
+export function onOneLine({ tokens, tree }: Parsed, node: number): boolean {
+  const end = tree.end(node);
+  return tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1, end) === end;
 }

@@ -1,7 +1,6 @@
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
-import { onOneLine } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
-import { NONE } from "../../../core/syntax/tree.js";
+import { NONE, onOneLine } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import type { Rule } from "./base.js";
