@@ -159,9 +159,31 @@ describe("programs stay programs", () => {
     ["comparisons that are no types", `
       x = landing<null<tide>>(a)
       equal<readonly, tide>(a)
+      equal<(tide = a), pier>(b)
+      equal<[, tide]>(c)
       `, `
       x = landing < null < tide >> (a);
       equal < readonly, tide > (a);
+      equal < (tide = a), pier > (b);
+      equal < [, tide] > (c);
+      `],
+  ]);
+
+  fixtures("javascript", [
+    // Nothing can be declared there.
+    ["`let` that is a name", `
+      if (a) let
+      b
+      let
+      const c = d
+      let
+      e
+      `, `
+      if (a) let;
+      b;
+      let;
+      const c = d;
+      let e;
       `],
   ]);
 

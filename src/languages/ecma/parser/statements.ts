@@ -140,8 +140,19 @@ class StatementParser extends ModuleParser {
     }
   }
 
+  /** Whether the statement that comes next is the body of another, where no declaration stands. */
+  private embedded = false;
+
+  /** The body of a loop, a branch or a label. */
+  private body(opener: number): void {
+    this.embedded = true;
+    this.statement(opener);
+  }
+
   protected statementHere(opener: number): void {
     const first = this.at;
+    const { embedded } = this;
+    this.embedded = false;
     switch (this.kind) {
       case T.LeftBrace: return this.block(N.Block);
       case T.Semicolon:
@@ -161,12 +172,12 @@ class StatementParser extends ModuleParser {
       case T.While:
         this.next();
         this.condition();
-        this.statement(opener);
+        this.body(opener);
         return this.finish(N.While, first);
       case T.With:
         this.next();
         this.condition();
-        this.statement(opener);
+        this.body(opener);
         return this.finish(N.With, first);
       case T.Do: return this.doWhile(opener);
       case T.Return:
@@ -196,12 +207,12 @@ class StatementParser extends ModuleParser {
         if (this.is(T.Export)) return this.export(first, opener);
         return this.classLike(N.Class, first);
       case T.Name:
-        if (this.nameStatement(first, opener)) return;
+        if (this.nameStatement(first, opener, embedded)) return;
     }
     this.expression();
     if (this.kind === T.Colon && this.taken === first + 1) {
       this.next();
-      this.statement(opener);
+      this.body(opener);
       return this.finish(N.Labelled, first);
     }
     this.terminated(N.Expression, first, opener);
@@ -224,7 +235,7 @@ class StatementParser extends ModuleParser {
   // Declarations
 
   /** Statements that begin with a word which is no reserved one; false where it is an expression. */
-  private nameStatement(first: number, opener: number): boolean {
+  private nameStatement(first: number, opener: number, embedded: boolean): boolean {
     const { tokens } = this;
     const word = tokens.textOf(first);
     if (!STATEMENT_WORDS.has(word)) return false;
@@ -237,6 +248,11 @@ class StatementParser extends ModuleParser {
           after !== T.LeftBracket
           && after !== T.LeftBrace
           && (!isWord(after) || after === T.In || after === T.Instanceof)
+        ) return false;
+        // On the line before, it is a name where none can be declared.
+        if (
+          !sameLine
+          && (embedded ? after !== T.LeftBracket : isWord(after) && after !== T.Name)
         ) return false;
         this.variable(first, opener);
         return true;
@@ -416,18 +432,18 @@ class StatementParser extends ModuleParser {
     const first = this.at;
     this.next();
     this.condition();
-    this.statement(-1);
+    this.body(-1);
     const column = this.lineOf(first);
     while (this.kind === T.Else && !(this.lineBefore && this.columnOf(this.at) < column)) {
       this.next();
       if (!this.is(T.If)) {
-        this.statement(-1);
+        this.body(-1);
         break;
       }
       // A chain of conditions makes one node.
       this.next();
       this.condition();
-      this.statement(-1);
+      this.body(-1);
     }
     this.finish(N.If, first);
   }
@@ -445,7 +461,7 @@ class StatementParser extends ModuleParser {
     } else {
       this.missing = true;
     }
-    this.statement(-1);
+    this.body(-1);
     this.finish(N.For, first);
   }
 
@@ -494,7 +510,7 @@ class StatementParser extends ModuleParser {
   private doWhile(opener: number): void {
     const first = this.at;
     this.next();
-    this.statement(opener);
+    this.body(opener);
     if (this.is(T.End)) this.lacks(" while (x);");
     else if (this.expect(T.While)) this.condition();
     this.eat(T.Semicolon);

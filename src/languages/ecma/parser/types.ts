@@ -275,9 +275,15 @@ export abstract class TypeParser extends EcmaBase {
   /** A type in brackets, or the parameters of a function type. */
   private parenType(): void {
     const first = this.at;
-    this.withConditional(() => this.list(T.RightParen, () => this.typeParameterItem()));
-    if (this.kind !== T.Arrow || !this.mayBeParameters(first))
+    let types = 0;
+    let closed = false;
+    this.withConditional(() => {
+      closed = this.list(T.RightParen, () => types += this.typeParameterItem() ? 1 : 2);
+    });
+    if (this.kind !== T.Arrow || !this.mayBeParameters(first)) {
+      if (closed && types !== 1) this.missing = true;
       return this.finish(N.TypeParen, first);
+    }
     this.finish(N.Parameters, first);
     this.asPatterns(this.tree.last);
     this.next();
@@ -302,7 +308,8 @@ export abstract class TypeParser extends EcmaBase {
     }
   }
 
-  private typeParameterItem(): void {
+  /** A parameter, or a type in its place; whether it is but a type. */
+  private typeParameterItem(): boolean {
     const first = this.at;
     this.eat(T.Ellipsis);
     if (this.kind === T.Name && ENDS_NAME.has(this.peek())) this.next();
@@ -310,9 +317,11 @@ export abstract class TypeParser extends EcmaBase {
     const optional = this.eat(T.Question);
     const annotated = this.kind === T.Colon;
     this.annotation();
-    if (this.eat(T.Assign)) this.assignment();
-    if (annotated || optional || this.tokens.kind(first) === T.Ellipsis)
-      this.finish(N.Parameter, first);
+    const assigned = this.eat(T.Assign);
+    if (assigned) this.assignment();
+    const marked = annotated || optional || this.tokens.kind(first) === T.Ellipsis;
+    if (marked) this.finish(N.Parameter, first);
+    return !marked && !assigned;
   }
 
   private functionType(): void {
@@ -341,6 +350,7 @@ export abstract class TypeParser extends EcmaBase {
 
   private tupleItem(): void {
     const first = this.at;
+    if (this.followsHole()) this.missing = true;
     const rest = this.eat(T.Ellipsis);
     this.type();
     const optional = this.eat(T.Question);
@@ -350,6 +360,15 @@ export abstract class TypeParser extends EcmaBase {
       this.eat(T.Question);
     }
     if (rest || optional || labelled) this.finish(N.TupleItem, first);
+  }
+
+  /** Whether no item stands before the comma in front of the current token. */
+  private followsHole(): boolean {
+    const { tokens } = this;
+    const comma = tokens.grammarBefore(this.at);
+    if (tokens.kind(comma) !== T.Comma) return false;
+    const before: T = tokens.kind(tokens.grammarBefore(comma));
+    return before === T.Comma || before === T.LeftBracket;
   }
 
   // Object types and interfaces
