@@ -1,6 +1,7 @@
 import { Answer } from "./answer.js";
 import { Edited } from "./edited.js";
 import type { Language, Syntax } from "./language.js";
+import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
 import { aroundCaret } from "./requests/caret.js";
@@ -55,9 +56,6 @@ export interface ContentChange {
 /** In shorter texts one line may tell how wide a step is. */
 const SMALL = 1 << 14;
 
-/** A line that is blank, or holds what may be a comment. */
-const REMARKED = /^[ \t]*$|(?:^|[ \t])(?:\/\/|\/\*|\*|#)/;
-
 /** One open text. Requests answer for the text as it stands after the last update. */
 export class Document {
   readonly uri: string;
@@ -77,7 +75,7 @@ export class Document {
     this.uri = opened.uri;
     this.ownStyle = opened.style;
     this.reading = new Reading(language, LineIndex.of(opened.text));
-    this.edited = new Edited(this.lines.count);
+    this.edited = new Edited(this.lines.count, Signs.of(language.notation));
     this.currentVersion = opened.version;
   }
 
@@ -341,12 +339,13 @@ export class Document {
    */
   private withRemarks(span: Span): Span {
     const { lines } = this;
+    const { remarked } = Signs.of(this.language.notation);
     const content = (line: number): string =>
       lines.slice(lines.lineStart(line), lines.lineEnd(line));
     const far = (from: number, step: 1 | -1): number => {
       let line = from;
       const next = (): number => line + step;
-      while (next() >= 0 && next() < lines.count && REMARKED.test(content(next()))) line += step;
+      while (next() >= 0 && next() < lines.count && remarked.test(content(next()))) line += step;
       return line === from || next() < 0 || next() >= lines.count ? line : next();
     };
     const top = lines.lineAt(span.from);

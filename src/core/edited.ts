@@ -1,4 +1,5 @@
 import { Answered } from "./requests/answered.js";
+import type { Signs } from "./notation.js";
 import type { ChangeList } from "./text/changelist.js";
 import type { Lines, Range } from "./text/lines.js";
 import { TouchedLines, type LineSpan } from "./text/touched.js";
@@ -8,9 +9,6 @@ export interface Place extends LineSpan {
   /** How many lines the text has. */
   readonly count: number;
 }
-
-/** Signs that may be typed to have a line settle, so that they alone do not count as typing in it. */
-const SETTLES = /^[;}]$/;
 
 /**
  * Which lines of a document were changed since it was opened or last formatted. Changes that a request
@@ -25,7 +23,8 @@ export class Edited {
   /** The lines that will be formatted once it is in; undefined for none. */
   private formats: TouchedLines | undefined;
 
-  constructor(count: number) {
+  /** @param signs of the language: one that has a line settle does not count as typing in it. */
+  constructor(count: number, private readonly signs: Signs) {
     this.touched = new TouchedLines(count);
     this.typed = new TouchedLines(count);
   }
@@ -73,7 +72,7 @@ export class Edited {
       return;
     }
     this.answered = [];
-    const typed = /\S/.test(text) && !SETTLES.test(text);
+    const typed = /\S/.test(text) && !this.signs.settles(text);
     this.follow(first, last, added, { first, last: last + added }, typed);
   }
 

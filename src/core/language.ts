@@ -1,4 +1,5 @@
 import type { Sheet } from "./layout/sheet.js";
+import type { Notation } from "./notation.js";
 import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
 import type { Span } from "./outline/excerpt.js";
@@ -67,12 +68,16 @@ export interface Typing {
    * settle at once, each with what may follow it to make a whole construct, the likeliest first.
    */
   readonly words: ReadonlyMap<string, readonly string[]>;
+  /** Those of the signs that wait for what follows: twice the sign is another one. */
+  readonly waits?: ReadonlySet<string>;
   /** What a text ends with that is surely carried on, such as an operator. */
   readonly carried?: RegExp;
   /** Kinds of nodes before whose end a body may follow: their later lines stand clear of its column. */
   readonly headers?: ReadonlySet<number>;
   /** Whether token t is a text for readers, such as a docstring, whose lines are indented like code. */
   isProse?(syntax: Syntax, t: number): boolean;
+  /** What such a text begins with; where nothing else stands before its closer, Enter makes three lines. */
+  readonly proseOpener?: RegExp;
   /** What it says where indentation, not brackets, tells what belongs together. */
   readonly blocks?: IndentedBlocks;
 }
@@ -105,8 +110,13 @@ export interface Language {
   readonly commentRule: number;
   /** Place in `rules` of the rule that answers for lines split because they are too long. */
   readonly splitRule: number;
-  /** Places in `rules` of the rules that answer for a comma and for a terminator put in. */
-  readonly insertRules: { readonly comma: number; readonly terminator: number };
+  /**
+   * Places in `rules` of the rules that answer for a separator and for a terminator put in; that of the gap
+   * where there is none.
+   */
+  readonly insertRules?: { readonly separator?: number; readonly terminator?: number };
+  /** The signs with which it is written. */
+  readonly notation: Notation;
   /** Columns before a comment at the end of a line. */
   readonly trailingSpace: number;
   /** Whether a line may end between any two tokens, or only inside brackets. */

@@ -223,8 +223,7 @@ export class Reading {
       ? undefined
       : () => this.syntax.tokens;
     const characters = text instanceof LineIndex ? text.text : text;
-    const blocksOnly = this.language.typing.blocks !== undefined;
-    return inferStyle(characters, outline, blocksOnly, except, tokens);
+    return inferStyle(characters, this.language, outline, except, tokens);
   }
 
   /** What bears on one place: an excerpt where that is shorter, else the whole text. */

@@ -1,3 +1,5 @@
+import type { Language } from "../language.js";
+import { Signs } from "../notation.js";
 import { Allotment } from "../text/arrays.js";
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { lastAtMost } from "../text/search.js";
@@ -11,7 +13,6 @@ const UNEVEN = TokenFlag.MultiLine | TokenFlag.EndsLine;
 export const FAR = 0xffff;
 
 const LF = 10;
-const STAR = 42;
 const CR = 13;
 
 /** Columns of a gap on one line by its demand; -1 where what is written tells. */
@@ -30,6 +31,10 @@ STAYS[Demand.Join] = STAYS[Demand.Space] = STAYS[Demand.Trailing] = STAYS[Demand
 export class Measure {
   /** Columns of all before gap g, written on one line. */
   readonly upTo: Int32Array;
+  /** The space before a comment at the end of a line. */
+  readonly commentSpace: number;
+  /** The code of what lines of a comment may begin with, or -1. */
+  private readonly leader: number;
   /** Where characters stand that may not fill one column each, as UTF-16 offsets in order. */
   private readonly odd: Int32Array;
   /** Between these two gaps no line certainly ends but at the second. */
@@ -39,10 +44,12 @@ export class Measure {
   constructor(
     private readonly sheet: Sheet,
     private readonly tabWidth: number,
-    private readonly trailingSpace: number,
+    { trailingSpace, notation }: Pick<Language, "trailingSpace" | "notation">,
     private readonly frozen?: (gap: number) => boolean,
   ) {
     const { tokens } = sheet;
+    this.commentSpace = trailingSpace;
+    this.leader = Signs.of(notation).leader;
     this.odd = oddCharacters(tokens.text);
     this.upTo = new Allotment(tokens.count * 4 + 8).ints(tokens.count + 2);
     this.sum(tokens.count);
@@ -170,12 +177,12 @@ export class Measure {
    * Columns from the last line end inside token t to its end, where its lines move as its first does.
    *
    * @param shift how many columns that line moves.
-   * @param column the column of the token, under whose star those of a comment's other lines go.
+   * @param column the column of the token, under whose leader those of a comment's other lines go.
    */
   movedTail(t: number, shift: number, column: number): number {
     const { tokens } = this.sheet;
     const { indent } = this.lastLine(t);
-    if (tokens.isTrivia(t) && tokens.text.charCodeAt(indent) === STAR)
+    if (tokens.isTrivia(t) && tokens.text.charCodeAt(indent) === this.leader)
       return column + 1 + this.columns(indent, tokens.end(t));
     return this.tail(t) + shift;
   }
@@ -209,11 +216,6 @@ export class Measure {
     const last = lastAtMost(this.odd, to - 1);
     const even = last < 0 || this.odd[last]! < from;
     return even ? to - from : columnsBetween(this.sheet.tokens.text, from, to);
-  }
-
-  /** The space before a comment at the end of a line. */
-  get commentSpace(): number {
-    return this.trailingSpace;
   }
 
   private endsLine(g: number): boolean {

@@ -1,4 +1,5 @@
 import type { Language } from "../language.js";
+import { Signs } from "../notation.js";
 import { LINE_ENDS, indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
 import type { TokenTable } from "../syntax/tokens.js";
@@ -21,10 +22,9 @@ export function render(
 }
 
 /** What rendering asks of a language. */
-type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "fusing">;
+type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "fusing" | "notation">;
 
 const SPACE = 32;
-const STAR = 42;
 const WORD = /[\p{L}\p{N}_$]/u;
 
 class Renderer {
@@ -33,6 +33,8 @@ class Renderer {
   private readonly blanks = new Map<number, string>();
   private readonly tokens: TokenTable;
   private inserted = 0;
+  /** The code of what lines of a comment may begin with, or -1. */
+  private readonly leader: number;
   /** The next gap into which something is put, or -1. */
   private nextInsert: number;
 
@@ -44,6 +46,7 @@ class Renderer {
   ) {
     this.eol = LINE_ENDS[style.endOfLine];
     this.tokens = sheet.tokens;
+    this.leader = Signs.of(language.notation).leader;
     this.nextInsert = solution.inserts[0]?.gap ?? -1;
   }
 
@@ -187,7 +190,7 @@ class Renderer {
       let to = i + 1;
       while (text[to] === " " || text[to] === "\t") to++;
       // Behind a backslash the line goes on, and its blanks are text.
-      const goesOn = !this.tokens.isTrivia(t) && endsInBackslash(text, i);
+      const goesOn = !this.tokens.isTrivia(t) && this.continues(i);
       if (!goesOn && text[to] !== "\n" && text[to] !== "\r")
         lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
       i = to - 1;
@@ -232,7 +235,7 @@ class Renderer {
       i = text.indexOf("\n", i + 1)
     ) {
       const star = i + 1 + column;
-      if (text.charCodeAt(star) !== STAR) return false;
+      if (text.charCodeAt(star) !== this.leader) return false;
       for (let k = i + 1; k < star; k++) if (text.charCodeAt(k) !== SPACE) return false;
     }
     return true;
@@ -241,7 +244,11 @@ class Renderer {
   /** Whether every inner line of a comment begins with a star: they then stand under the first one. */
   private starred(t: number, lines: readonly { to: number }[]): boolean {
     const { text } = this.tokens;
-    return this.tokens.isTrivia(t) && lines.length > 0 && lines.every(({ to }) => text[to] === "*");
+    return (
+      this.tokens.isTrivia(t)
+      && lines.length > 0
+      && lines.every(({ to }) => text.charCodeAt(to) === this.leader)
+    );
   }
 
   /** The rule that answers for a gap: that of what is put in where the white space stays as it was. */
@@ -253,10 +260,12 @@ class Renderer {
     to: number,
     white: string,
   ): string {
-    const { rules, insertRules } = this.language;
+    const { rules, insertRules, notation: { separator, terminator } } = this.language;
     const unchanged = to - from === white.length && this.tokens.text.startsWith(white, from);
-    if (unchanged && prefix === ",") return rules[insertRules.comma]!;
-    if (unchanged && prefix === ";") return rules[insertRules.terminator]!;
+    if (unchanged && prefix !== "") {
+      if (prefix === separator) return rules[insertRules?.separator ?? this.sheet.rule[g]!]!;
+      if (prefix === terminator) return rules[insertRules?.terminator ?? this.sheet.rule[g]!]!;
+    }
     return lines > 0 || prefix !== "" ? this.lineRuleOf(g) : this.ruleOf(g);
   }
 
@@ -268,15 +277,17 @@ class Renderer {
       : this.ruleOf(g);
   }
 
+  /** Whether the line that ends at `at` ends with the sign that continues it, escaped by no other one. */
+  private continues(at: number): boolean {
+    const { continuation } = this.language.notation;
+    const { text } = this.tokens;
+    let i = text[at - 1] === "\r" ? at - 1 : at;
+    const end = i;
+    while (i > 0 && text[i - 1] === continuation) i--;
+    return (end - i) % 2 === 1;
+  }
+
   private ruleOf(g: number): string {
     return this.language.rules[this.sheet.rule[g]!]!;
   }
-}
-
-/** Whether the line that ends at `at` ends in a backslash that no other one escapes. */
-function endsInBackslash(text: string, at: number): boolean {
-  let i = text[at - 1] === "\r" ? at - 1 : at;
-  const end = i;
-  while (text[i - 1] === "\\") i--;
-  return (end - i) % 2 === 1;
 }

@@ -34,7 +34,7 @@ export const enum Mark {
   /** A line here goes to the depth of the frame's own first line, as a closing bracket does. */
   Out = 1,
   /** A closing comma goes here where the gap's frame is split. */
-  CommaSlot = 2,
+  SeparatorSlot = 2,
   /** The token after the gap is dropped. */
   Removed = 4,
   /** The token after the gap is dropped unless the gap's frame is split. */
@@ -46,13 +46,13 @@ export const enum Mark {
   /** A semicolon goes here. */
   TerminatorSlot = 64,
   /** A semicolon goes here where the gap's frame is split. */
-  SemicolonSlot = 128,
+  SplitTerminatorSlot = 128,
   /** Something inside the token is replaced. */
   Rewritten = 256,
   /** A sign goes in front of the token where the gap's frame is split. */
   LeadSlot = 512,
   /** Any of the three. */
-  Slots = CommaSlot | TerminatorSlot | SemicolonSlot,
+  Slots = SeparatorSlot | TerminatorSlot | SplitTerminatorSlot,
 }
 
 export const enum FrameFlag {
@@ -64,8 +64,8 @@ export const enum FrameFlag {
   Parens = 4,
   /** With `Parens`: they are added only where the content then fits. */
   IfItHelps = 8,
-  /** With `Parens`: a closing comma is added too. */
-  Comma = 16,
+  /** With `Parens`: a separator is added too. */
+  Separator = 16,
   /** Split, whatever the width. */
   Split = 32,
   /** Lines of a block: always split, and nothing to measure. */
@@ -209,7 +209,10 @@ export class Sheet {
   }
 
   /** Has a sign go in front of the gap, unless the token there would swallow it. */
-  slot(gap: number, slot: Mark.CommaSlot | Mark.TerminatorSlot | Mark.SemicolonSlot): void {
+  slot(
+    gap: number,
+    slot: Mark.SeparatorSlot | Mark.TerminatorSlot | Mark.SplitTerminatorSlot,
+  ): void {
     if (!this.tokens.swallows(gap - 1)) this.mark(gap, slot);
   }
 

@@ -1,8 +1,10 @@
+import type { Language } from "../language.js";
 import type { Style } from "../style/style.js";
 import { Allotment } from "../text/arrays.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { lastAtMost } from "../text/search.js";
 import { indentColumn } from "../text/width.js";
+import type { Pair } from "../notation.js";
 import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
 import { Remarks } from "./remarks.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
@@ -54,10 +56,7 @@ export interface Insert {
 
 export interface SolverOptions {
   readonly style: Style;
-  /** Columns before a comment at the end of a line. */
-  readonly trailingSpace: number;
-  /** Whether a line may end between any two tokens, or only inside brackets. */
-  readonly freeLines: boolean;
+  readonly language: Pick<Language, "trailingSpace" | "freeLines" | "notation">;
   /** Gaps that keep their text, for requests that see only part of a document. */
   readonly frozen?: (gap: number) => boolean;
   /** Whether a line goes to the column of the line before it in its frame, where that stands as it is. */
@@ -118,6 +117,11 @@ class Solver {
   private readonly standing = new Map<number, number[]>();
   private readonly followed = new Map<number, number>();
 
+  /** What is put into slots, and around what splits. */
+  private readonly separator: string;
+  private readonly terminator: string;
+  private readonly group: Pair;
+
   private readonly limit: number;
   private readonly step: number;
 
@@ -137,10 +141,18 @@ class Solver {
     this.measure = new Measure(
       sheet,
       options.style.tabWidth,
-      options.trailingSpace,
+      options.language,
       options.frozen,
     );
-    this.remarks = new Remarks(sheet.tokens, options.trailingSpace, options.style.tabWidth);
+    this.remarks = new Remarks(
+      sheet.tokens,
+      options.language.trailingSpace,
+      options.style.tabWidth,
+    );
+    const { separator = "", terminator = "", group = ["", ""] } = options.language.notation;
+    this.separator = separator;
+    this.terminator = terminator;
+    this.group = group;
     this.limit = Math.min(options.style.maxLineLength, FAR - 1);
     this.step = options.style.indentSize;
   }
@@ -261,7 +273,7 @@ class Solver {
     const parens = frames.has(f, FrameFlag.Parens);
     const bound = frames.bound.get(f);
     const reachable =
-      (parent === ROOT ? this.options.freeLines : this.safe[parent] === 1)
+      (parent === ROOT ? this.options.language.freeLines : this.safe[parent] === 1)
       && (bound === ROOT || this.state[bound] === State.Split);
     let state = this.decide(f);
     if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
@@ -269,7 +281,9 @@ class Solver {
     if (parens && state === State.Split) this.wall[f] = f;
     this.opened[f] = 0;
     const safe =
-      bracket || (parens && state === State.Split) || (block ? this.options.freeLines : reachable);
+      bracket
+      || (parens && state === State.Split)
+      || (block ? this.options.language.freeLines : reachable);
     this.safe[f] = safe ? 1 : 0;
     return state;
   }
@@ -355,7 +369,9 @@ class Solver {
     if (g > end) return columns;
     return Math.min(
       columns,
-      this.measure.upTo[end]! - this.measure.upTo[g]! + (frames.has(wall, FrameFlag.Comma) ? 1 : 0),
+      this.measure.upTo[end]!
+        - this.measure.upTo[g]!
+        + (frames.has(wall, FrameFlag.Separator) ? 1 : 0),
     );
   }
 
@@ -381,8 +397,9 @@ class Solver {
     const { frames } = this.sheet;
     if (this.opened[f] === 0) return;
     const base = this.base[f]!;
-    if (frames.has(f, FrameFlag.Comma)) this.inserts.push({ gap: g, text: ",", column: -1 });
-    this.inserts.push({ gap: g, text: ")", column: base });
+    if (frames.has(f, FrameFlag.Separator))
+      this.inserts.push({ gap: g, text: this.separator, column: -1 });
+    this.inserts.push({ gap: g, text: this.group[1], column: base });
     this.column = base + 1;
     this.indent = base;
   }
@@ -423,7 +440,7 @@ class Solver {
       if (mark === 0) continue;
       if ((mark & Mark.RemovedFlat) !== 0) this.dropped[g] = 1;
       if ((mark & (Mark.TerminatorSlot | Mark.Held)) === Mark.TerminatorSlot)
-        this.inserts.push({ gap: g, text: ";", column: -1 });
+        this.inserts.push({ gap: g, text: this.terminator, column: -1 });
     }
     this.column += measure.upTo[Math.min(last + 1, count)]! - measure.upTo[first]!;
   }
@@ -496,8 +513,9 @@ class Solver {
     const splits = frame === sheet.owner[g]
       ? state === State.Split
       : this.state[frame] === State.Split;
-    if (sheet.is(g, Mark.TerminatorSlot)) this.insert(g, ";");
-    else if (splits) this.insert(g, sheet.is(g, Mark.CommaSlot) ? "," : ";");
+    if (sheet.is(g, Mark.TerminatorSlot)) this.insert(g, this.terminator);
+    else if (splits)
+      this.insert(g, sheet.is(g, Mark.SeparatorSlot) ? this.separator : this.terminator);
   }
 
   private insert(gap: number, text: string): void {
@@ -516,7 +534,7 @@ class Solver {
         this.flat(g, flat);
       } else {
         if (frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g)) {
-          this.insert(g, flat > 0 ? " (" : "(");
+          this.insert(g, flat > 0 ? ` ${this.group[0]}` : this.group[0]);
           this.opened[owner] = 1;
         }
         const kept =

@@ -1,3 +1,5 @@
+import type { Language } from "../language.js";
+import type { Notation } from "../notation.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
@@ -8,15 +10,18 @@ import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
  * what follows keep their line end.
  *
  * @param blanks how many blank lines may stay around a comment on a line of its own.
- * @param rule the rule that answers for comments.
  */
-export function placeTrivia(sheet: Sheet, blanks: number, rule: number): void {
+export function placeTrivia(
+  sheet: Sheet,
+  blanks: number,
+  { commentRule: rule, notation }: Pick<Language, "commentRule" | "notation">,
+): void {
   const { tokens } = sheet;
   const placed = TokenFlag.Trivia | TokenFlag.EndsLine;
   for (let t = tokens.nextWith(placed, 0); t < tokens.count; t = tokens.nextWith(placed, t + 1)) {
     if (tokens.isTrivia(t)) {
       const next = tokens.skipTrivia(t);
-      leadIn(sheet, t, next);
+      leadIn(sheet, t, next, notation);
       for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
     }
     if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1))
@@ -24,14 +29,11 @@ export function placeTrivia(sheet: Sheet, blanks: number, rule: number): void {
   }
 }
 
-/** What an operand begins with, rather than an operator or the end of a list. */
-const OPERAND = /[\p{L}\p{N}_$"'`([{<#@!~]/u;
-
 /**
  * A comment in front of an operand on its line belongs to it: a line may end before the comment, and not
  * between the two.
  */
-function leadIn(sheet: Sheet, t: number, next: number): void {
+function leadIn(sheet: Sheet, t: number, next: number, { operand }: Notation): void {
   const { tokens } = sheet;
   const demand: Demand = sheet.demand[next]!;
   if (demand !== Demand.Seam && demand !== Demand.Fold) return;
@@ -40,7 +42,7 @@ function leadIn(sheet: Sheet, t: number, next: number): void {
     if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;
     if (tokens.onNewLine(c + 1)) return;
   }
-  if (next >= tokens.count || !OPERAND.test(tokens.text[tokens.start(next)]!)) return;
+  if (next >= tokens.count || operand?.test(tokens.text[tokens.start(next)]!) !== true) return;
   const owner = sheet.owner[next]!;
   if (sheet.frames.has(owner, FrameFlag.Parens)) return;
   sheet.demand[t] = demand;

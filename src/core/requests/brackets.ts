@@ -1,29 +1,32 @@
+import type { Signs } from "../notation.js";
 import type { Style } from "../style/style.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import { lineColumn } from "../text/width.js";
-
-const OPENS = /[([{]$/;
-const CLOSES = /^[)\]}]/;
 
 /**
  * The column of the line that token t begins, judged by brackets alone, for what layouts leave as it is:
  * that of the line before it within the same brackets, or one step in from the line with the opener; a
  * closer's is the opener's. Undefined outside all brackets. Text in a template counts what it opens.
  */
-export function bracketColumn(tokens: TokenTable, t: number, style: Style): number | undefined {
-  const closes = CLOSES.test(tokens.textOf(t));
+export function bracketColumn(
+  tokens: TokenTable,
+  t: number,
+  style: Style,
+  signs: Signs,
+): number | undefined {
+  const closes = signs.closes(tokens.textOf(t));
   let depth = 0;
   for (let before = t - 1; before >= 0; before--) {
     if (tokens.isTrivia(before)) continue;
     const token = tokens.textOf(before);
-    if (OPENS.test(token)) {
+    if (signs.opens(token)) {
       if (depth === 0) {
         const column = columnOf(tokens, before, style);
         return closes ? column : column + style.indentSize;
       }
       depth--;
     }
-    if (CLOSES.test(token)) depth++;
+    if (signs.closes(token)) depth++;
     if (!closes && depth === 0 && tokens.onNewLine(before))
       return columnOf(tokens, before, style);
   }
@@ -31,25 +34,25 @@ export function bracketColumn(tokens: TokenTable, t: number, style: Style): numb
 }
 
 /** Whether every bracket of a text has its partner, by their signs alone. */
-export function addsUp(tokens: TokenTable): boolean {
+export function addsUp(tokens: TokenTable, signs: Signs): boolean {
   let depth = 0;
   for (let t = 0; t < tokens.count && depth >= 0; t++) {
     if (tokens.isTrivia(t)) continue;
     const token = tokens.textOf(t);
-    if (CLOSES.test(token)) depth--;
-    if (OPENS.test(token)) depth++;
+    if (signs.closes(token)) depth--;
+    if (signs.opens(token)) depth++;
   }
   return depth === 0;
 }
 
 /** The opening bracket around token t, by the brackets' signs alone, or -1. */
-export function bracketAround(tokens: TokenTable, t: number): number {
+export function bracketAround(tokens: TokenTable, t: number, signs: Signs): number {
   let depth = 0;
   for (let before = t - 1; before >= 0; before--) {
     if (tokens.isTrivia(before)) continue;
     const token = tokens.textOf(before);
-    if (OPENS.test(token) && depth-- === 0) return before;
-    if (CLOSES.test(token)) depth++;
+    if (signs.opens(token) && depth-- === 0) return before;
+    if (signs.closes(token)) depth++;
   }
   return -1;
 }

@@ -41,8 +41,7 @@ export function depthsIn(
   const forced = new Set(tokens.filter((t) => forceLine(sheet, t)));
   const { columns, followed } = solve(sheet, {
     style,
-    trailingSpace: language.trailingSpace,
-    freeLines: language.freeLines,
+    language,
     frozen: (gap) => !forced.has(gap),
     follows,
     spaced,
@@ -67,14 +66,15 @@ export function depthsIn(
  */
 function carriesOn(
   sheet: Sheet,
-  { typing }: Language,
+  { notation, typing }: Language,
   t: number,
   column: number,
   { tabWidth }: Style,
 ): boolean {
   const { tokens, frames } = sheet;
   // A block's brace, or a word that goes on with a construct, stands below what it goes on with.
-  if (tokens.is(t, "{") || typing.words.has(tokens.textOf(t))) return false;
+  if ((notation.block && tokens.is(t, notation.block[0])) || typing.words.has(tokens.textOf(t)))
+    return false;
   let head = t - 1;
   while (head > 0 && !tokens.onNewLine(head)) head--;
   const owner = sheet.owner[t]!;

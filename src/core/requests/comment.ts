@@ -1,3 +1,5 @@
+import type { Language } from "../language.js";
+import { Signs, escaped, type BlockComment } from "../notation.js";
 import { LINE_ENDS, indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
 import type { Change } from "../text/edits.js";
@@ -9,34 +11,59 @@ import { ruleId } from "./rules.js";
 import { caretAfter, type Typed } from "./typed.js";
 import { whiteOf } from "./white.js";
 
-/** A comment's end, first on its line. */
-const END = "*/";
-/** The same behind the leader that Enter brought. */
-const SPACED_END = "* /";
-/** The same typed out whole behind that leader. */
-const DOUBLE_END = /^\* \*+\/$/;
-/** What it reads once that was put together, and another slash follows. */
-const SPLIT_END = "*//";
+/** An interpreter's line at the beginning of a script. */
+const INTERPRETER = "#!";
 
-/** What a comment begins with that ends with its line. */
-const LINE_SIGN = /^(?:\/\/+|#+)[!:]?[ \t]*/;
+/**
+ * What may stand on a line that ends a block comment: its end; the same behind the leader that Enter
+ * brought; the same typed out whole behind that leader; and the end with a sign too many.
+ */
+interface Ends {
+  readonly end: string;
+  readonly spaced?: string;
+  readonly doubled?: RegExp;
+  readonly split?: string;
+}
+
+function endsOf({ notation: { blockComment } }: Language): Ends | undefined {
+  if (blockComment === undefined) return undefined;
+  const { close: end, leader = "" } = blockComment;
+  if (leader === "" || !end.startsWith(leader)) return { end };
+  const tail = end.slice(leader.length);
+  const [sign, rest] = [escaped(leader), escaped(tail)];
+  return {
+    end,
+    spaced: `${leader} ${tail}`,
+    doubled: new RegExp(`^${sign} (?:${sign})+${rest}$`),
+    split: end + tail,
+  };
+}
 
 /**
  * The sign that the rest of a comment needs which Enter broke in its middle: what follows a comment on
  * its own line is its text. Empty where the line before ends with none, or the rest has a sign already.
  */
-export function brokenSign({ syntax: { tokens }, lines, offset }: Context, line: number): string {
+export function brokenSign(
+  { language, syntax: { tokens }, lines, offset }: Context,
+  line: number,
+): string {
+  const { lineComment } = Signs.of(language.notation);
+  if (lineComment === undefined) return "";
   const end = lines.lineEnd(line - 1);
   const t = tokens.lastAt(end - 1);
   if (t < 0 || !tokens.isTrivia(t) || lines.text.slice(tokens.end(t), end).trim() !== "") return "";
-  if (tokens.start(t) === 0 && tokens.textOf(t).startsWith("#!")) return "";
+  if (tokens.start(t) === 0 && tokens.textOf(t).startsWith(INTERPRETER)) return "";
   const rest = lines.text.slice(offset, lines.lineEnd(line)).trimStart();
-  return LINE_SIGN.test(rest) ? "" : LINE_SIGN.exec(tokens.textOf(t))?.[0] ?? "";
+  return lineComment.test(rest) ? "" : lineComment.exec(tokens.textOf(t))?.[0] ?? "";
 }
 
 /** Whether a line so far is one that may end a block comment. */
-export const isCommentEnd = (head: string): boolean =>
-  head === END || head === SPACED_END || head === SPLIT_END || DOUBLE_END.test(head);
+export function isCommentEnd(language: Language, head: string): boolean {
+  const ends = endsOf(language);
+  if (ends === undefined) return false;
+  const { end, spaced, split, doubled } = ends;
+  return head === end || head === spaced || head === split || doubled?.test(head) === true;
+}
 
 /** Answers for a slash that ends a block comment, or that follows such an end. */
 export function endComment(
@@ -44,20 +71,22 @@ export function endComment(
   head: string,
 ): Change[] {
   const rule = ruleId(language, "comment-end");
+  const { spaced, doubled, split } = endsOf(language)!;
+  const { leader, documentation } = language.notation.blockComment!;
   const around = tokenAround(syntax, offset);
-  if (head === SPACED_END) {
+  if (head === spaced) {
     // The space that the leader brought gives way to the comment's end.
     const comment = around >= 0 && syntax.tokens.isTrivia(around);
     return comment ? [{ from: offset - 2, to: offset - 1, text: "", rule }] : [];
   }
-  if (DOUBLE_END.test(head)) {
+  if (doubled?.test(head) === true) {
     const end = tokenAround(syntax, offset - 1);
     const from = offset - head.length;
     const comment = end >= 0 && syntax.tokens.isTrivia(end) && syntax.tokens.start(end) < from;
     return comment ? [{ from, to: from + 2, text: "", rule }] : [];
   }
   // It was no end: a line comment in the comment's text.
-  if (head === SPLIT_END)
+  if (head === split)
     return around >= 0 ? [] : [{ from: offset - 2, to: offset - 2, text: " ", rule }];
   const comment = tokenAround(syntax, offset - 1);
   if (comment < 0 || !syntax.tokens.isTrivia(comment)) return [];
@@ -67,9 +96,10 @@ export function endComment(
     lines.text.slice(lines.lineStart(n), lines.lineEnd(n)).trimStart();
   const from = lines.lineAt(opener);
   if (from === line) return [];
+  const leads = (text: string): boolean => leader !== undefined && text.startsWith(leader);
   const starred = from === line - 1
-    ? row(from).startsWith("/**")
-    : row(line - 1).startsWith("*") || row(from + 1).startsWith("*");
+    ? documentation !== undefined && row(from).startsWith(documentation)
+    : leads(row(line - 1)) || leads(row(from + 1));
   const lead = lines.text.slice(lines.lineStart(line), offset - head.length);
   // Under the second sign of its opener it stands well too.
   if (!starred && lead === starIndent(lines, opener, style)) return [];
@@ -92,7 +122,11 @@ export function continueComment(
   const start = lines.lineStart(line);
   const rule = ruleId(language, "new-line");
   const opener = syntax.tokens.start(comment);
-  if (!text.startsWith("/*", opener)) return { changes: [] };
+  const { blockComment } = language.notation;
+  if (blockComment === undefined || !text.startsWith(blockComment.open, opener))
+    return { changes: [] };
+  const { close, leader = "" } = blockComment;
+  const leads = (part: string): boolean => leader !== "" && part.startsWith(leader);
   const row = (n: number): string => text.slice(lines.lineStart(n), lines.lineEnd(n));
   const above = row(line - 1);
   const previous = above.trim();
@@ -101,20 +135,27 @@ export function continueComment(
   const from = lines.lineEnd(line - 1) - (above.length - above.trimEnd().length);
   const to = lines.lineEnd(line) - rest.length;
   const stars = starIndent(lines, opener, style);
+  const opened = text.slice(opener, lines.lineEnd(line - 1)).trimEnd();
   const alone =
-    rest.trimEnd() === "*/" && text.slice(opener, lines.lineEnd(line - 1)).trimEnd().length <= 3;
-  const own = rest.startsWith("*") && !rest.startsWith("*/");
+    rest.trimEnd() === close
+    && (opened === blockComment.open || opened === blockComment.documentation);
+  const own = leads(rest) && !rest.startsWith(close);
   const starred =
-    alone || isStarred(text, opener, previous, to) || (own && text.slice(start, to) === stars);
+    leader !== ""
+    && (
+      alone
+      || isStarred(text, blockComment, opener, previous, to)
+      || (own && text.slice(start, to) === stars)
+    );
   // In front of a line that is there already: it keeps its column, and with stars the new one gets its own.
   const kept = previous === "" && rest !== "" && above + text.slice(start, to);
-  if (kept !== false && rest.startsWith("*"))
+  if (kept !== false && leads(rest))
     pushChanges(
       changes,
       text,
       lines.lineStart(line - 1),
       lines.lineEnd(line - 1),
-      `${stars}*`,
+      stars + leader,
       rule,
     );
   else if (from < lines.lineEnd(line - 1))
@@ -127,7 +168,7 @@ export function continueComment(
     ? text.slice(start, to)
     : !starred
     ? indent
-    : stars + (rest.startsWith("*") && !alone ? "" : "* ");
+    : stars + (leads(rest) && !alone ? "" : `${leader} `);
   pushChanges(
     changes,
     text,
@@ -144,17 +185,23 @@ export function continueComment(
  * Whether the lines of a block comment begin with stars, as the line before tells, or where that opens
  * the comment what follows at `offset`, or else the comment before it.
  */
-function isStarred(text: string, opener: number, previous: string, offset: number): boolean {
-  if (/^\*(?!\/)/.test(previous)) return true;
-  if (!previous.startsWith("/**")) return false;
-  const close = text.indexOf("*/", offset);
+function isStarred(
+  text: string,
+  { open, close: end, leader = "", documentation }: BlockComment,
+  opener: number,
+  previous: string,
+  offset: number,
+): boolean {
+  if (previous.startsWith(leader) && !previous.startsWith(end)) return true;
+  if (documentation === undefined || !previous.startsWith(documentation)) return false;
+  const close = text.indexOf(end, offset);
   const below = close < 0 ? "" : text.slice(offset, close).trimStart();
   // With another comment in it, it is what follows a comment that is not closed yet.
-  if (below !== "" && !below.includes("/*")) return below.startsWith("*");
-  const last = text.lastIndexOf("*/", opener);
-  const first = last < 0 ? -1 : text.lastIndexOf("/*", last);
-  const inner = first < 0 ? null : /^[^\n]*\n\s*(?=\S)/.exec(text.slice(first, last + 2));
-  return inner === null || text[first + inner[0].length] === "*";
+  if (below !== "" && !below.includes(open)) return below.startsWith(leader);
+  const last = text.lastIndexOf(end, opener);
+  const first = last < 0 ? -1 : text.lastIndexOf(open, last);
+  const inner = first < 0 ? null : /^[^\n]*\n\s*(?=\S)/.exec(text.slice(first, last + end.length));
+  return inner === null || text.startsWith(leader, first + inner[0].length);
 }
 
 /** What stands before stars: they are one column behind the sign that opens the comment. */

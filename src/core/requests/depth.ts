@@ -1,4 +1,5 @@
 import type { Around, Language, Syntax } from "../language.js";
+import { Signs } from "../notation.js";
 import type { Style } from "../style/style.js";
 import { NONE } from "../syntax/tree.js";
 import { lineColumn } from "../text/width.js";
@@ -9,9 +10,6 @@ import { clearOfBody, openerColumn } from "./header.js";
 import { tokenAt } from "./places.js";
 import { siblingBelow } from "./siblings.js";
 import { whiteAt } from "./white.js";
-
-/** What may close something and stand first on a line. */
-const CLOSER = /^(?:[)\]}]|<\/|\/>)/;
 
 /** A word that stands for whatever may come next. */
 export const PLACEHOLDER = "x";
@@ -43,6 +41,7 @@ export function depthAfter(
   style: Style,
 ): DepthAfter {
   const { typing } = language;
+  const signs = Signs.of(language.notation);
   // Closing all that is open makes a whole text, which the layout knows how to indent.
   const closed = line === "" ? "" : typing.closers(before);
   const closes = line !== "" && beginsWith(closed, line);
@@ -61,14 +60,14 @@ export function depthAfter(
       const clear = depth.white === undefined
         ? clearOfBody(language, read.syntax, style, read.token, depth.column)
         : depth.column;
-      const stands = closes ? openerColumn(read.syntax, style, read.token) : undefined;
+      const stands = closes ? openerColumn(language, read.syntax, style, read.token) : undefined;
       return { ...depth, column: stands ?? clear, closer, parses: true };
     }
     likely ??= depth;
-    bracketed ??= bracketColumn(read.syntax.tokens, read.token, style);
+    bracketed ??= bracketColumn(read.syntax.tokens, read.token, style, signs);
   }
   return {
-    ...likely ?? { column: bracketed ?? previousColumn(before, style) },
+    ...likely ?? { column: bracketed ?? previousColumn(signs, before, style) },
     parses: false,
   };
 }
@@ -85,18 +84,24 @@ export function depthAt(
   const told = language.typing.blocks?.column(before, style, around);
   if (told !== undefined) return { column: told };
   // Before the closer of what is surely carried on, more is to come.
+  const signs = Signs.of(language.notation);
   const carried =
-    (CLOSER.test(line) && isCarried(context, before.trimEnd()))
+    (signs.beginsClosing(line) && isCarried(context, before.trimEnd(), signs))
     || (line.startsWith(">") && /[<,]\s*$/.test(before));
   const depth = depthAfter(language, before, carried ? "" : line, rests, style);
   return { ...depth, ...siblingBelow(context, depth, around.rest) };
 }
 
 /** Whether more is to come behind a text whose bracket closes next: behind an operator, or a comma in a row. */
-function isCarried({ language, syntax: { tokens } }: Context, before: string): boolean {
-  if (language.typing.carried?.test(before) === true) return true;
-  if (!before.endsWith(",")) return false;
-  const opener = bracketAround(tokens, tokens.lastAt(before.length - 1) + 1);
+function isCarried(
+  { language, syntax: { tokens } }: Context,
+  before: string,
+  signs: Signs,
+): boolean {
+  const { notation: { separator }, typing } = language;
+  if (typing.carried?.test(before) === true) return true;
+  if (separator === undefined || !before.endsWith(separator)) return false;
+  const opener = bracketAround(tokens, tokens.lastAt(before.length - 1) + 1, signs);
   return opener >= 0 && !tokens.onNewLine(tokens.skipTrivia(opener + 1));
 }
 
@@ -128,8 +133,8 @@ const beginsWith = (closers: string, line: string): boolean =>
   closers.startsWith(line) || (line === ">" && closers.startsWith("/>"));
 
 /** The column of the last line that is not blank, one step in where it ends with an opening bracket. */
-export function previousColumn(before: string, style: Style): number {
+export function previousColumn(signs: Signs, before: string, style: Style): number {
   const line = /[^\r\n]*\S[^\r\n]*\s*$/.exec(before)?.[0] ?? "";
   const column = lineColumn(line, 0, style.tabWidth);
-  return /[([{]\s*$/.test(line) ? column + style.indentSize : column;
+  return signs.endsOpen(line) ? column + style.indentSize : column;
 }

@@ -24,8 +24,7 @@ export function formatWhole(
   const sheet = demands(language, syntax, style);
   const solution = solve(sheet, {
     style,
-    trailingSpace: language.trailingSpace,
-    freeLines: language.freeLines,
+    language,
     ...(part === undefined ? {} : { ...part, follows: true }),
   });
   return render(sheet, solution, style, language);
@@ -96,7 +95,7 @@ export function demands(language: Language, syntax: Syntax, style: Style): Sheet
   const sheet = new Sheet(syntax.tokens);
   language.layout(sheet, syntax, style);
   const blanks = style.listSplit === "by-width" ? 0 : Math.min(1, style.blankLineLimit);
-  placeTrivia(sheet, blanks, language.commentRule);
+  placeTrivia(sheet, blanks, language);
   applyHolds(sheet, syntax, language);
   return sheet;
 }

@@ -1,4 +1,5 @@
 import type { Around } from "../language.js";
+import { Signs } from "../notation.js";
 import { LINE_ENDS } from "../style/indent.js";
 import type { Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
@@ -170,7 +171,7 @@ class Entered {
     const { language, style } = this.context;
     const told = language.typing.blocks?.closerColumn?.(before, rest[0]!, style);
     if (told !== undefined) return { column: told };
-    const closer = /^(?:[)\]}]|<\/[^>]*>)/.exec(rest)![0];
+    const closer = Signs.of(language.notation).closingHead(rest)!;
     return depthAfter(language, before, closer, WHOLE, style);
   }
 }

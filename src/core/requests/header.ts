@@ -1,11 +1,9 @@
 import type { Language, Syntax } from "../language.js";
+import { Signs } from "../notation.js";
 import type { Style } from "../style/style.js";
 import { NONE } from "../syntax/tree.js";
 import { lineColumn } from "../text/width.js";
 import { bracketAround } from "./brackets.js";
-
-/** A sign before an opener that sets what it holds in. */
-const LEAD = /^[|?:&]$/;
 
 /**
  * The column of a line that goes on with a header's brackets: one more step where the header's body would
@@ -28,7 +26,7 @@ export function clearOfBody(
   const header = headerAround(language, syntax, t);
   if (header < 0) return column;
   const { tokens } = syntax;
-  const opener = bracketAround(tokens, t);
+  const opener = bracketAround(tokens, t, Signs.of(language.notation));
   // Behind a bracket that ends its line the closer gets a line of its own, clear of the body.
   if (opener < header || tokens.onNewLine(tokens.skipTrivia(opener + 1))) return column;
   const body = lineColumn(tokens.text, tokens.start(header), style.tabWidth) + style.indentSize;
@@ -59,13 +57,16 @@ function headerAround({ typing, isUnit, sequence }: Language, { tree }: Syntax, 
  *       }
  */
 export function openerColumn(
+  { notation }: Language,
   { tokens }: Syntax,
   { indentSize, tabWidth }: Style,
   t: number,
 ): number | undefined {
-  const opener = bracketAround(tokens, t);
-  if (opener < 1 || !LEAD.test(tokens.textOf(opener - 1)) || !tokens.onNewLine(opener - 1))
-    return undefined;
+  const signs = Signs.of(notation);
+  const opener = bracketAround(tokens, t, signs);
+  if (opener < 1 || !tokens.onNewLine(opener - 1)) return undefined;
+  const lead = tokens.textOf(opener - 1);
+  if (lead.length !== 1 || !signs.isLead(lead.charCodeAt(0))) return undefined;
   const line = lineColumn(tokens.text, tokens.start(opener), tabWidth);
   const column = line + tokens.start(opener) - tokens.start(opener - 1);
   const inner = opener + 1 < t && tokens.onNewLine(opener + 1)

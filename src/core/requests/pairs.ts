@@ -1,7 +1,6 @@
+import { Signs, type Pair } from "../notation.js";
 import type { Context } from "./context.js";
 import { tokenAt } from "./places.js";
-
-const PAIRS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
 
 /**
  * Where in the rest of a line the closer stands whose opener ends the line before, so that Enter makes
@@ -12,25 +11,27 @@ export function closerBehind(context: Context, rest: string): number | undefined
   const before = lines.text.slice(0, lines.lineStart(lines.lineAt(offset))).trimEnd();
   const opener = before.at(-1) ?? "";
   if (rest === "") return undefined;
-  if (opener === ">") return tagBehind(context, before, rest);
-  const closer = PAIRS[opener];
+  const { notation, sequence } = context.language;
+  if (notation.tags === true && opener === ">") return tagBehind(context, before, rest);
+  const closer = Signs.of(notation).closerOf(opener);
   if (closer === undefined) return undefined;
   if (rest[0] === closer) return 0;
-  if (opener !== "{") return undefined;
-  return context.language.sequence === undefined
-    ? plainBrace(rest)
-    : braceBehind(context, before.length - 1, rest);
+  if (opener !== notation.block?.[0]) return undefined;
+  return sequence === undefined
+    ? plainBrace(rest, notation.block)
+    : braceBehind(context, before.length - 1, rest, notation.block);
 }
 
-/** Where the brace stands that closes the one at `opener`, if on this line. */
+/** Where the brace stands that closes the one at an offset, if on this line. */
 function braceBehind(
   { syntax, lines, offset }: Context,
-  opener: number,
+  at: number,
   rest: string,
+  [opener, closer]: Pair,
 ): number | undefined {
   const { tokens } = syntax;
-  const first = tokenAt(syntax, opener);
-  if (first < 0 || rest.startsWith("}")) return undefined;
+  const first = tokenAt(syntax, at);
+  if (first < 0 || rest.startsWith(closer)) return undefined;
   const line = lines.lineAt(offset);
   const end = lines.lineEnd(line);
   const from = lines.text.indexOf(rest, lines.lineStart(line));
@@ -38,17 +39,19 @@ function braceBehind(
   for (let t = first; t < tokens.count && tokens.start(t) < end; t++) {
     if (tokens.isTrivia(t)) continue;
     const token = tokens.textOf(t);
-    if (token === "{" || token === "${") depth++;
-    else if (token === "}" && --depth === 0) return tokens.start(t) - from;
+    if (token.endsWith(opener)) depth++;
+    if (token.startsWith(closer) && --depth === 0) return tokens.start(t) - from;
   }
   return undefined;
 }
 
 /** The same by the braces' signs alone, for text of no known language. */
-function plainBrace(rest: string): number | undefined {
+function plainBrace(rest: string, [opener, closer]: Pair): number | undefined {
   let depth = 1;
-  for (const { 0: sign, index } of rest.matchAll(/[{}]/g))
-    if ((depth += sign === "{" ? 1 : -1) === 0) return index;
+  for (let at = 0; at < rest.length; at++) {
+    if (rest[at] === opener) depth++;
+    else if (rest[at] === closer && --depth === 0) return at;
+  }
   return undefined;
 }
 

@@ -34,7 +34,8 @@ export function continueProse(
     : whiteOf(text, lastWritten(text, start));
   // Between the quotes alone the closing ones get a line too.
   const opener = tokens.textOf(t).slice(0, from + above.length - tokens.start(t)).trimEnd();
-  const alone = /^[a-z]*(?:"""|''')$/i.test(opener) && rest === opener.slice(-3);
+  const quotes = language.typing.proseOpener?.exec(opener)?.[1];
+  const alone = quotes !== undefined && rest === quotes;
   const ending = alone ? LINE_ENDS[style.endOfLine] + lead : "";
   pushChanges(changes, text, start, own, lead + ending, rule);
   return { changes, caret: start - dropped + lead.length };

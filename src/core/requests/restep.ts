@@ -1,3 +1,4 @@
+import { Signs } from "../notation.js";
 import type { BlockLine } from "./block.js";
 import type { Site } from "./site.js";
 import type { Shape } from "./shape.js";
@@ -8,7 +9,7 @@ import type { Shape } from "./shape.js";
  * aligned, or within a comment, keeps its distance.
  */
 export function restep(
-  { style, syntax, lines }: Site,
+  { language, style, syntax, lines }: Site,
   block: readonly BlockLine[],
   { own, step }: Shape,
   target: number,
@@ -16,7 +17,7 @@ export function restep(
   const file = style.indentSize;
   const old = block.map(({ column }, i) => (i === 0 ? own : column));
   const columns = [target];
-  const anchors = alignments(block, syntax.tokens, lines);
+  const anchors = alignments(block, syntax.tokens, lines, Signs.of(language.notation));
   /** Lines that stand around the next one, each deeper than the one before. */
   const around = [0];
   for (let i = 1; i < block.length; i++) {
@@ -42,6 +43,7 @@ function alignments(
   block: readonly BlockLine[],
   tokens: Site["syntax"]["tokens"],
   lines: Site["lines"],
+  signs: Signs,
 ): number[] {
   const found: number[] = [];
   const open: { line: number; column: number }[] = [];
@@ -52,11 +54,11 @@ function alignments(
       if (line + 1 < block.length && tokens.start(t) >= block[line + 1]!.from) line++;
       if (tokens.isTrivia(t)) continue;
       const sign = tokens.textOf(t);
-      if (/[([{]$/.test(sign)) {
+      if (signs.opens(sign)) {
         const hangs = t + 1 >= tokens.count || tokens.onNewLine(t + 1);
         const start = lines.lineStart(lines.lineAt(tokens.start(t)));
         open.push({ line, column: hangs ? -1 : tokens.start(t + 1) - start });
-      } else if (/^[)\]}]/.test(sign)) {
+      } else if (signs.closes(sign)) {
         open.pop();
       }
     }

@@ -1,4 +1,5 @@
 import type { Language, Syntax } from "../language.js";
+import { Signs } from "../notation.js";
 import type { Style } from "../style/style.js";
 import type { BlockLine } from "./block.js";
 import { lineDepths } from "./columns.js";
@@ -182,9 +183,10 @@ function standingText(pasted: Pasted, own: number): string {
 
 /** Where lines would stand that are aligned behind a bracket of the first line; undefined for others. */
 function alignedColumns(
-  { syntax: { tokens }, lines, text }: Pasted,
+  { language, syntax: { tokens }, lines, text }: Pasted,
   own: number,
 ): (number | undefined)[] {
+  const signs = Signs.of(language.notation);
   const columns: (number | undefined)[] = [undefined];
   const head = lines[0]!;
   const open: (number | undefined)[] = [];
@@ -193,11 +195,11 @@ function alignedColumns(
     for (; t < token; t++) {
       if (tokens.isTrivia(t)) continue;
       const sign = tokens.textOf(t);
-      if (/[([{]$/.test(sign)) {
+      if (signs.opens(sign)) {
         const next = t + 1 < tokens.count && !tokens.onNewLine(t + 1) ? tokens.start(t + 1) : -1;
         const first = next >= 0 && !/[\r\n]/.test(text.slice(head.to, next));
         open.push(first ? own + next - head.to : undefined);
-      } else if (/^[)\]}]/.test(sign)) {
+      } else if (signs.closes(sign)) {
         open.pop();
       }
     }

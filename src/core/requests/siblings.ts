@@ -1,3 +1,4 @@
+import { Signs } from "../notation.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "../layout/sheet.js";
 import type { Style } from "../style/style.js";
 import { lineColumn } from "../text/width.js";
@@ -8,13 +9,6 @@ import { demands } from "./document.js";
 import type { Site } from "./site.js";
 import { whiteOf } from "./white.js";
 
-/** What begins a line that only goes on with one above. */
-const SIGN = /^[.?:&|+\-/%=^]/;
-/** What nothing goes on with. */
-const ENDS = /^[;{},]$/;
-/** What tells nothing of the line above: a closer, or the rest of a comment that lost its beginning. */
-const NO_SIBLING = /^(?:[)\]}*]|<\/|\/>)/;
-
 /** Where a sibling that stands below in another column than the layout's tells the line's. */
 export function siblingBelow(
   { language, lines, syntax, style, offset, torn }: Pick<Context, keyof Site | "offset">,
@@ -22,25 +16,26 @@ export function siblingBelow(
   rest: string,
 ): Depth | undefined {
   const { tokens } = syntax;
+  const { notation } = language;
+  const signs = Signs.of(notation);
   const line = lines.lineAt(offset);
   const own = rest === "" ? -1 : tokens.lastAt(lines.lineEnd(line) - 1);
   let t = tokens.lastAt(lines.lineEnd(line)) + 1;
   if (own >= 0) while (t < tokens.count && !tokens.onNewLine(t)) t++;
-  if (
-    t >= tokens.count
-    || !tokens.onNewLine(t)
-    || NO_SIBLING.test(lines.slice(tokens.start(t), tokens.start(t) + 2))
-  )
-    return undefined;
+  if (t >= tokens.count || !tokens.onNewLine(t)) return undefined;
+  // A closer, or the rest of a comment that lost its beginning, tells nothing of the line above.
+  const head = lines.slice(tokens.start(t), tokens.start(t) + 2);
+  if (signs.beginsClosing(head) || head.charCodeAt(0) === signs.leader) return undefined;
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
-  if (stands === column || torn || !addsUp(tokens)) return undefined;
+  if (stands === column || torn || !addsUp(tokens, signs)) return undefined;
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
-  if (rest === "" && goesOn(sheet, t, stands, style)) return there;
+  if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
   // A word right behind a tag is text, or what a tag left that lost its beginning.
   const text = tokens.textOf(t);
-  if (SIGN.test(text) || (tokens.is(t - 1, ">") && /^\w/.test(text))) return undefined;
+  if (notation.carriesOn?.test(text) === true || (tokens.is(t - 1, ">") && /^\w/.test(text)))
+    return undefined;
   if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
   const [depth] = depthsIn(sheet, language, style, [t], false);
   return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)
@@ -64,12 +59,12 @@ function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Styl
 }
 
 /** Whether token t begins a line that goes on with a construct, deeper than that begins. */
-function goesOn(sheet: Sheet, t: number, column: number, style: Style): boolean {
+function goesOn(sheet: Sheet, t: number, column: number, style: Style, signs: Signs): boolean {
   const owner = sheet.owner[t]!;
   const demand: Demand = sheet.demand[t]!;
   if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block) || sheet.is(t, Mark.Out))
     return false;
-  if (ENDS.test(sheet.tokens.textOf(t - 1))) return false;
+  if (signs.endsPart(sheet.tokens.textOf(t - 1))) return false;
   if (demand !== Demand.Fold && demand !== Demand.Seam && demand !== Demand.Space) return false;
   let outer = owner;
   for (let f = owner; f !== ROOT && !sheet.frames.has(f, FrameFlag.Block | FrameFlag.Bracket);) {

@@ -1,4 +1,5 @@
 import type { Language } from "../language.js";
+import { Signs } from "../notation.js";
 import { SequenceFlag } from "../outline/sequence.js";
 import { NONE, type Tree } from "../syntax/tree.js";
 import { applyChanges, type Change } from "../text/edits.js";
@@ -15,8 +16,6 @@ import { caretAfter, type Typed } from "./typed.js";
 import { whiteAt } from "./white.js";
 import { endedWord, wordWhite } from "./words.js";
 
-/** What may close something and stand first on its line. */
-const CLOSING = new Set(["}", ")", "]", "{", ">", "/>", "</"]);
 /** Behind this a brace opens a block; elsewhere it begins a value, which stays where Enter put it. */
 const HEADER = /[\p{L}\p{N}_$)\]>]\s*$/u;
 
@@ -37,12 +36,13 @@ export function maySettle(
   offset: number,
   character: string,
 ): boolean {
-  if (character === "\n" || character === ";" || character === "}") return true;
+  const signs = Signs.of(language.notation);
+  if (character === "\n" || signs.settles(character)) return true;
   const head = headOf(lines, offset);
   return (
-    CLOSING.has(head)
-    || endedWord(language.typing.words, head) !== undefined
-    || isCommentEnd(head)
+    signs.isFirst(head)
+    || endedWord(language.typing, head) !== undefined
+    || isCommentEnd(language, head)
     || interpolates(language, lines, offset)
   );
 }
@@ -51,7 +51,7 @@ function settled(context: Context, character: string): Typed {
   const { language, lines, offset, style } = context;
   const start = lines.lineStart(lines.lineAt(offset));
   const head = headOf(lines, offset);
-  if (isCommentEnd(head)) return { changes: endComment(context, head) };
+  if (isCommentEnd(language, head)) return { changes: endComment(context, head) };
   if (style.interpolatedString === "template" && interpolates(language, lines, offset)) {
     const changes = language.typing.interpolation!.changes(context.syntax, offset);
     // What is put in where the caret stands lies behind it.
@@ -63,7 +63,10 @@ function settled(context: Context, character: string): Typed {
   const changes: Change[] = [];
   if (white !== undefined)
     pushChanges(changes, lines.text, start, offset - head.length, white, ruleId(language, "line"));
-  const ends = character === ";" || (character === "}" && language.typing.blocks === undefined);
+  const { block, terminator } = language.notation;
+  const ends =
+    character === terminator
+    || (character === block?.[1] && language.typing.blocks === undefined);
   // Within a string or a comment the sign ends nothing.
   if (!ends || tokenAt(context.syntax, offset - 1) < 0) return { changes };
   return { changes: changes.length === 0 ? settledUnit(context) : settledBehind(context, changes) };
@@ -73,14 +76,16 @@ function settled(context: Context, character: string): Typed {
 function lineWhite(context: Context, start: number, head: string): string | undefined {
   const { language, style, lines } = context;
   const before = lines.text.slice(0, start);
-  if (CLOSING.has(head) && (head !== "{" || HEADER.test(before))) {
+  const { block } = language.notation;
+  const isFirst = Signs.of(language.notation).isFirst(head);
+  if (isFirst && (head !== block?.[0] || HEADER.test(before))) {
     const { blocks } = language.typing;
     if (blocks?.closerColumn === undefined)
       return whiteFor(depthAfter(language, before, head, WHOLE, style), before, style);
     const column = blocks.closerColumn(before, head, style);
     return column === undefined ? undefined : whiteAt(before, column, style);
   }
-  const word = endedWord(language.typing.words, head);
+  const word = endedWord(language.typing, head);
   return word === undefined ? undefined : wordWhite(context, start, word);
 }
 
@@ -92,7 +97,8 @@ function interpolates({ typing }: Language, lines: Lines, offset: number): boole
 
 /** What a sign brings about that may end a unit. */
 const settledUnit = (context: Context): Change[] =>
-  context.lines.text[context.offset - 1] === ";" || endsSequence(context)
+  context.lines.text[context.offset - 1] === context.language.notation.terminator
+    || endsSequence(context)
     ? settleUnit(context)
     : [];
 
@@ -126,12 +132,13 @@ function settleUnit(context: Context): Change[] {
   const from = tokens.start(tree.first(unit));
   const first = lines.lineAt(from);
   const last = lines.lineAt(offset);
+  const signs = Signs.of(language.notation);
   const typed = new Set<number>();
   let whole = true;
   for (let line = first; line <= last; line++) {
     if (context.typed(line)) typed.add(line);
     else
-      whole &&= /^[\s;)\]}]*$/.test(lines.text.slice(lines.lineStart(line), lines.lineEnd(line)));
+      whole &&= signs.isClosing(lines.text.slice(lines.lineStart(line), lines.lineEnd(line)));
   }
   if (typed.size === 0) return [];
   // What stood there in part keeps its lines.
@@ -153,13 +160,14 @@ function settleUnit(context: Context): Change[] {
  * ends here too, but further out.
  */
 function endedUnit({ language, syntax: { tokens, tree }, offset }: Context): number {
+  const { terminator } = language.notation;
   const sign = tokens.lastAt(offset - 1);
   let unit = NONE;
   for (let node = 1; node <= tree.size; node++) {
     const last = tree.end(node) - 1;
     if (last < tree.first(node)) continue;
     // A list's separator stands behind its items.
-    const before = last === sign - 1 && tokens.textOf(sign) === ";";
+    const before = last === sign - 1 && tokens.textOf(sign) === terminator;
     if (tokens.end(last) !== offset && !before) continue;
     if (!language.isUnit(tree.kind(node))) {
       if (unit !== NONE && !before) break;
@@ -171,7 +179,7 @@ function endedUnit({ language, syntax: { tokens, tree }, offset }: Context): num
     }
     const around = unit !== NONE && tree.end(unit) - 1 !== sign - 1;
     unit = node;
-    if (around || tokens.textOf(last) === ";") break;
+    if (around || tokens.textOf(last) === terminator) break;
   }
   return unit;
 }

@@ -1,12 +1,9 @@
+import type { Typing } from "../language.js";
 import { lineColumn } from "../text/width.js";
 import type { Context } from "./context.js";
 import { depthAfter, whiteFor } from "./depth.js";
 import { whiteAt } from "./white.js";
 
-/** Signs that settle as soon as they are typed; others wait for what follows them. */
-const AT_ONCE = /^(?:[.?:&|]|\?[?.])$/;
-/** Signs that may be the beginning of another one that settles nothing. */
-const WAITS = /^[-+]$/;
 const WORD = /^[\p{L}\p{N}_$]+/u;
 
 /**
@@ -15,14 +12,16 @@ const WORD = /^[\p{L}\p{N}_$]+/u;
  *
  * @param head what stands on the line up to the caret, without indentation.
  */
-export function endedWord(words: ReadonlyMap<string, unknown>, head: string): string | undefined {
-  if (AT_ONCE.test(head)) return words.has(head) ? head : undefined;
+export function endedWord({ words, waits }: Typing, head: string): string | undefined {
+  const isWord = WORD.test(head);
+  const isWaiting = waits?.has(head) === true;
+  if (!isWord && !isWaiting && words.has(head)) return head;
   const before = head.slice(0, -1);
   if (!words.has(before)) return undefined;
   const last = head.slice(-1);
-  if (WAITS.test(before)) return last === before ? undefined : before;
-  if (AT_ONCE.test(before)) return undefined;
-  return WORD.test(last) ? undefined : before;
+  // Twice the sign is another one, which settles nothing.
+  if (waits?.has(before) === true) return last === before ? undefined : before;
+  return !WORD.test(before) || WORD.test(last) ? undefined : before;
 }
 
 /**

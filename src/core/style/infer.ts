@@ -1,41 +1,16 @@
-import type { Sequence } from "../outline/sequence.js";
+import type { Language } from "../language.js";
 import type { Source, Span } from "../outline/excerpt.js";
+import type { Sequence } from "../outline/sequence.js";
 import type { TokenTable } from "../syntax/tokens.js";
-import { lineColumn, startOfLine, type Characters } from "../text/width.js";
+import { lineColumn } from "../text/width.js";
+import { SAMPLE, StepReader, TAB, type Steps } from "./steps.js";
 import type { Style } from "./style.js";
-
-/** How far into a text its line ends and tabs are counted; more would say the same. */
-const SAMPLE = 1 << 16;
-
-/** How many blocks are asked. */
-const ENOUGH = 24;
-
-const SPACE = 32;
-const STAR = 42;
-const BACKSLASH = 92;
-const DOLLAR = 36;
-const BACKQUOTE = 96;
-const BRACE = 123;
-const CLOSING_BRACE = 125;
-/** `(`, `[`, `{`. */
-const OPENERS: ReadonlySet<number> = new Set([40, 91, BRACE]);
-/** `|`, `?`, `:`, `&`. */
-const SIGNS: ReadonlySet<number> = new Set([124, 63, 58, 38]);
 
 /** Where fewer blocks show a step, brackets are asked too. */
 const FEW = 6;
 
-/** In longer texts something else tells. */
-const SMALL = 1 << 12;
-
-/** Columns that are steps where nothing but a value below its assignment tells. */
-const USUAL: ReadonlySet<number> = new Set([2, 3, 4, 8]);
-
 /** How many lines must agree on a step. */
 const SEVERAL = 5;
-
-/** Tab stops by which indentation is compared. */
-const TAB = 8;
 
 /** What a text shows of its own style, as far as it was looked at. */
 export interface Shown {
@@ -48,14 +23,13 @@ export interface Shown {
  * What a text shows of its own style: indentation and line ends. Nothing shown, nothing said.
  *
  * @param outline undefined for text of no known language: its lines alone tell.
- * @param blocksOnly whether lines within brackets may stand anywhere, so that blocks alone tell.
  * @param except a stretch that came from elsewhere and says nothing.
  * @param tokens asked where few blocks tell; undefined where nothing more shall be read.
  */
 export function inferStyle(
   text: Source,
+  language: Pick<Language, "notation" | "typing">,
   outline: Sequence | undefined,
-  blocksOnly: boolean,
   except?: Span,
   tokens?: () => TokenTable,
 ): Shown {
@@ -69,15 +43,18 @@ export function inferStyle(
     style.indentStyle = "tab";
     return { style, until: SAMPLE };
   }
-  const steps = outline === undefined ? lineSteps(sample, 1) : blockSteps(text, outline, except);
+  const reader = new StepReader(text, language, except);
+  const steps = outline === undefined ? lineSteps(sample, 1) : reader.blocks(outline);
+  // Where indentation makes blocks, lines within brackets may stand anywhere.
+  const blocksOnly = language.typing.blocks !== undefined;
   const size =
     stepShown(
       steps.found,
-      steps.found.length < FEW && tokens !== undefined ? bracketSteps(tokens(), except) : [],
+      steps.found.length < FEW && tokens !== undefined ? reader.brackets(tokens()) : [],
       sample,
     )
     // Where there is no nesting, the lines themselves tell, if several do.
-    ?? (tokens === undefined ? undefined : stepShown([], valueSteps(tokens(), except), sample))
+    ?? (tokens === undefined ? undefined : stepShown([], reader.values(tokens()), sample))
     ?? (blocksOnly ? undefined : stepShown(lineSteps(sample, SEVERAL).found, [], sample))
     ?? stepShown(steps.odd, [], sample);
   if (size !== undefined) {
@@ -102,68 +79,6 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   return crlf >= lf && crlf >= cr ? "crlf" : lf >= cr ? "lf" : "cr";
 }
 
-interface Steps {
-  readonly found: number[];
-  /** Steps from lines that do not stand at a multiple of them, as a line does that lost its beginning. */
-  readonly odd: number[];
-  readonly until: number;
-}
-
-/** How many columns deeper the first blocks stand than the lines that open them. */
-function blockSteps(text: Source, outline: Sequence, except: Span | undefined): Steps {
-  const found: number[] = [];
-  const odd: number[] = [];
-  let until = 0;
-  outline.walk((unit, start, first, open) => {
-    until = Math.max(until, first);
-    const foreign = except !== undefined && first >= except.from && first < except.to;
-    if (
-      foreign
-      || !startsLine(text, first)
-      || commentLine(text, unit)
-      || commentLine(text, start)
-    ) return true;
-    const own = lineColumn(text, first, TAB);
-    // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
-    const outer = openerColumn(text, open ? unit : start);
-    const column = outer < own ? outer : lineColumn(text, unit, TAB);
-    const step = own - column;
-    (column % step === 0 ? found : odd).push(step);
-    return found.length + odd.length < ENOUGH;
-  });
-  return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
-}
-
-/** The column from which what an opener holds is counted: its line's, or its own behind a sign as in `| {`. */
-function openerColumn(text: Characters, offset: number): number {
-  const column = lineColumn(text, offset, TAB);
-  let sign = offset - 1;
-  while (text.charCodeAt(sign) === SPACE) sign--;
-  if (!SIGNS.has(text.charCodeAt(sign))) return column;
-  return isLead(text, sign) ? column + offset - sign : column;
-}
-
-/** Whether a line begins at an offset, and none that a backslash carries on. */
-function startsLine(text: Characters, offset: number): boolean {
-  let i = offset - 1;
-  while (i >= 0 && text.charCodeAt(i) <= SPACE) i--;
-  return offset > 0 && isLead(text, offset) && text.charCodeAt(i) !== BACKSLASH;
-}
-
-/** Whether nothing but white space stands before an offset on its line. */
-function isLead(text: Characters, offset: number): boolean {
-  let i = offset - 1;
-  while (i >= 0 && (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9)) i--;
-  return i < 0 || text.charCodeAt(i) === 10 || text.charCodeAt(i) === 13;
-}
-
-/** Whether the line of an offset begins with the end of a comment. */
-function commentLine(text: Characters, offset: number): boolean {
-  let i = startOfLine(text, offset);
-  while (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9) i++;
-  return text.charCodeAt(i) === STAR;
-}
-
 /**
  * How many columns deeper lines stand than those before them, where at least `several` lines stand so
  * many columns deep or a multiple, and few do not: those around a text of several lines show no step.
@@ -180,49 +95,6 @@ function lineSteps(text: string, several: number): Steps {
     return step > 0 && even >= several && even * 4 >= indented.length * 3;
   }));
   return { found: steps.filter((step) => shown.has(step)), odd: [], until: SAMPLE };
-}
-
-/** How many columns deeper lines stand than those before them that end with an opening bracket or tag. */
-function bracketSteps(tokens: TokenTable, except: Span | undefined): number[] {
-  const steps: number[] = [];
-  const { text } = tokens;
-  /** How many values of templates are open: how their lines stand is the text's affair. */
-  let values = 0;
-  for (let t = 1; t < tokens.count && tokens.start(t) < SAMPLE; t++) {
-    const start = tokens.start(t - 1);
-    const last = tokens.end(t - 1) - 1;
-    const sign = text.charCodeAt(last);
-    if (sign === BRACE && text.charCodeAt(last - 1) === DOLLAR) values++;
-    const goesOn = last > start && text.charCodeAt(start) === CLOSING_BRACE;
-    if (values > 0 && goesOn && (sign === BRACE || sign === BACKQUOTE)) values--;
-    if (values > 0 || !tokens.onNewLine(t) || tokens.isTrivia(t) || tokens.isTrivia(t - 1))
-      continue;
-    if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
-      continue;
-    const opens = OPENERS.has(sign) || (tokens.is(t - 1, ">") && tokens.is(t, "<"));
-    if (!opens || commentLine(text, start)) continue;
-    const step = lineColumn(text, tokens.start(t), TAB) - openerColumn(text, start);
-    if (step > 0) steps.push(step);
-  }
-  return steps;
-}
-
-/** What carries on the line before it. */
-const CARRIES_ON = /^(?:[?:.+*/%&|^-]|\?\.|&&|\|\||\?\?)$/;
-
-/** How many columns deeper values stand than the lines that assign them, and operators than those they carry on. */
-function valueSteps(tokens: TokenTable, except: Span | undefined): number[] {
-  const steps: number[] = [];
-  const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
-  for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
-    if (!tokens.onNewLine(t) || tokens.isTrivia(t)) continue;
-    if (!/^=>?$/.test(tokens.textOf(t - 1)) && !CARRIES_ON.test(tokens.textOf(t))) continue;
-    if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
-      continue;
-    const step = columnOf(t) - columnOf(t - 1);
-    if (USUAL.has(step)) steps.push(step);
-  }
-  return steps;
 }
 
 /**

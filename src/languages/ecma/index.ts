@@ -1,4 +1,5 @@
 import type { Language } from "../../core/language.js";
+import { BRACKETS, type Notation } from "../../core/notation.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { unquoted } from "../../core/text/quotes.js";
@@ -31,6 +32,22 @@ const FUSING = new Set([
   "=/",
 ]);
 
+const NOTATION: Notation = {
+  lineComments: ["//"],
+  blockComment: { open: "/*", close: "*/", leader: "*", documentation: "/**" },
+  brackets: BRACKETS,
+  block: ["{", "}"],
+  group: ["(", ")"],
+  separator: ",",
+  terminator: ";",
+  continuation: "\\",
+  tags: true,
+  assignments: new Set(["=", "=>"]),
+  carriesOn: /^[.?:&|+\-/%=^]/,
+  operand: /[\p{L}\p{N}_$"'`([{<#@!~]/u,
+  leads: ["|", "?", ":", "&"],
+};
+
 interface Names {
   readonly name: string;
   readonly ids: readonly string[];
@@ -48,7 +65,8 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     rules: RULES,
     commentRule: R.Comment,
     splitRule: R.Split,
-    insertRules: { comma: R.ClosingComma, terminator: R.Terminator },
+    insertRules: { separator: R.ClosingComma, terminator: R.Terminator },
+    notation: NOTATION,
     trailingSpace: 1,
     freeLines: true,
     fusing: FUSING,

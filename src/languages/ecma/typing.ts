@@ -75,6 +75,7 @@ export const ecmaTyping = (dialect: Dialect): Typing => ({
   triggers: TRIGGERS,
   carried: /(?:[^+]\+|[^-]-|[^*]\/|[*%&|^=!?~<]|=>)$/,
   words: WORDS,
+  waits: new Set(["+", "-"]),
   headers: HEADERS,
   interpolation: { sign: "${", changes: interpolate },
   next: (text) => caseAfterJump(text, dialect),

@@ -1,4 +1,5 @@
 import type { Language, Syntax } from "../../core/language.js";
+import type { Notation } from "../../core/notation.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { unquoted } from "../../core/text/quotes.js";
@@ -7,6 +8,16 @@ import { R, RULES, layoutJson } from "./layout.js";
 import { lexJson } from "./lexer.js";
 import { parseJson } from "./parser.js";
 import { jsonTyping } from "./typing.js";
+
+const NOTATION: Notation = {
+  lineComments: ["//"],
+  blockComment: { open: "/*", close: "*/", leader: "*", documentation: "/**" },
+  brackets: [["[", "]"], ["{", "}"]],
+  block: ["{", "}"],
+  separator: ",",
+  assignments: new Set([":"]),
+  operand: /[\p{L}\p{N}_$"'[{\-]/u,
+};
 
 interface Names {
   readonly name: string;
@@ -23,7 +34,8 @@ function jsonLanguage(names: Names, strict: boolean): Language {
     rules: RULES,
     commentRule: R.Comment,
     splitRule: R.Split,
-    insertRules: { comma: R.ClosingComma, terminator: R.Comma },
+    insertRules: { separator: R.ClosingComma },
+    notation: NOTATION,
     trailingSpace: 1,
     freeLines: true,
     fusing: new Set(["//", "/*"]),

@@ -151,7 +151,7 @@ class JsonLayout {
       sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[items.closing] = R.ClosingComma;
     } else if (items.end >= 0 && style.closingComma === "when-split") {
-      sheet.slot(items.end, Mark.CommaSlot);
+      sheet.slot(items.end, Mark.SeparatorSlot);
     }
     sheet.close();
   }

@@ -1,4 +1,5 @@
 import type { IndentedBlocks, Language, Syntax } from "../../core/language.js";
+import { BRACKETS } from "../../core/notation.js";
 import { Demand } from "../../core/layout/sheet.js";
 import type { Style } from "../../core/style/style.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
@@ -28,7 +29,7 @@ export const plain: Language = {
   rules: ["line-end", "as-written"].map((name) => `plain/${name}`),
   commentRule: 0,
   splitRule: 0,
-  insertRules: { comma: 1, terminator: 1 },
+  notation: { brackets: BRACKETS, block: ["{", "}"], terminator: ";" },
   trailingSpace: 1,
   freeLines: true,
   fusing: new Set(),

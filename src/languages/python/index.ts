@@ -1,4 +1,5 @@
 import type { Language, Syntax } from "../../core/language.js";
+import { BRACKETS } from "../../core/notation.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { unquoted } from "../../core/text/quotes.js";
@@ -20,7 +21,19 @@ const modules: Language = {
   rules: RULES,
   commentRule: R.Comment,
   splitRule: R.Split,
-  insertRules: { comma: R.ClosingComma, terminator: R.Semicolon },
+  insertRules: { separator: R.ClosingComma },
+  notation: {
+    lineComments: ["#"],
+    brackets: BRACKETS,
+    block: ["{", "}"],
+    group: ["(", ")"],
+    separator: ",",
+    terminator: ";",
+    continuation: "\\",
+    assignments: new Set(["="]),
+    carriesOn: /^[.:&|+\-/%=^]/,
+    operand: /[\p{L}\p{N}_"'([{@~]/u,
+  },
   trailingSpace: 2,
   freeLines: false,
   fusing: new Set([

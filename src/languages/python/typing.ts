@@ -214,6 +214,7 @@ export const pythonTyping: Typing = {
   blocks,
   headers: new Set([N.Clause, N.Function, N.Class]),
   isProse: ({ tokens }, t) => (tokens.kind(t) as T) === T.String && tokens.has(t, LOGICAL),
+  proseOpener: /^[a-z]*("""|''')$/i,
 };
 
 /** The brackets that are open at the end of a text, from a token on, innermost first. */

@@ -331,7 +331,7 @@ export abstract class ListLayout extends LayoutBase {
       sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[items.closing] = R.ClosingComma;
     } else if (style.closingComma === "when-split") {
-      sheet.slot(items.lastEnd, Mark.CommaSlot);
+      sheet.slot(items.lastEnd, Mark.SeparatorSlot);
     }
   }
 
@@ -390,7 +390,7 @@ export abstract class ListLayout extends LayoutBase {
       );
       sheet.rule[closing] = R.Terminator;
     } else if (style.statementTerminator === "explicit") {
-      sheet.slot(lastEnd, Mark.SemicolonSlot);
+      sheet.slot(lastEnd, Mark.SplitTerminatorSlot);
     }
   }
 

@@ -117,7 +117,7 @@ export abstract class BracketLayout extends LayoutBase {
   /** The comma behind a row of items comes where they do not fit on one line. */
   private rowComma(row: number, { lastEnd }: Items, rule: Comma): void {
     if (rule !== Comma.Free || this.style.closingComma !== "when-split") return;
-    this.sheet.slot(lastEnd, Mark.CommaSlot);
+    this.sheet.slot(lastEnd, Mark.SeparatorSlot);
     this.sheet.setSlotFrame(lastEnd, row);
   }
 
@@ -185,7 +185,7 @@ export abstract class BracketLayout extends LayoutBase {
       sheet.mark(comma, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
       sheet.rule[comma] = R.ClosingComma;
     } else if (style.closingComma === "when-split") {
-      sheet.slot(lastEnd, Mark.CommaSlot);
+      sheet.slot(lastEnd, Mark.SeparatorSlot);
     }
   }
 

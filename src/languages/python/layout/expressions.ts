@@ -41,7 +41,7 @@ export abstract class ExpressionLayout extends BracketLayout {
     const flags =
       FrameFlag.Parens
       | (atom ? FrameFlag.IfItHelps : 0)
-      | (comma ? FrameFlag.Comma : 0)
+      | (comma ? FrameFlag.Separator : 0)
       | (continued ? FrameFlag.Whole : 0);
     const frame = sheet.open(first, end - 1, flags, 1);
     if (inside > 0) sheet.frames.setHug(frame, inside);

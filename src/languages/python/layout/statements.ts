@@ -413,7 +413,7 @@ class PythonLayout extends ExpressionLayout {
       tree.first(node),
       tree.end(node) - 1,
       FrameFlag.Parens
-        | (commas ? FrameFlag.Comma : 0)
+        | (commas ? FrameFlag.Separator : 0)
         | (continued && this.asWritten ? FrameFlag.Split : 0),
       1,
     );
@@ -442,7 +442,7 @@ class PythonLayout extends ExpressionLayout {
       tree.first(node),
       tree.end(node) - 1,
       FrameFlag.Parens
-        | (comma ? FrameFlag.Comma : 0)
+        | (comma ? FrameFlag.Separator : 0)
         | (continued && this.asWritten ? FrameFlag.Split : 0),
       1,
     );

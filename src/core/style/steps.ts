@@ -1,0 +1,156 @@
+import type { Language } from "../language.js";
+import { Signs, type Notation } from "../notation.js";
+import type { Source, Span } from "../outline/excerpt.js";
+import type { Sequence } from "../outline/sequence.js";
+import type { TokenTable } from "../syntax/tokens.js";
+import { lineColumn, startOfLine, type Characters } from "../text/width.js";
+
+/** How far into a text it is looked; more would say the same. */
+export const SAMPLE = 1 << 16;
+
+/** Tab stops by which indentation is compared. */
+export const TAB = 8;
+
+/** How many blocks are asked. */
+const ENOUGH = 24;
+
+const SPACE = 32;
+
+/** In longer texts something else tells. */
+const SMALL = 1 << 12;
+
+/** Columns that are steps where nothing but a value below its assignment tells. */
+const USUAL: ReadonlySet<number> = new Set([2, 3, 4, 8]);
+
+export interface Steps {
+  readonly found: number[];
+  /** Steps from lines that do not stand at a multiple of them, as a line does that lost its beginning. */
+  readonly odd: number[];
+  readonly until: number;
+}
+
+/** Reads off a text how many columns deeper its lines stand than those to which they belong. */
+export class StepReader {
+  private readonly notation: Notation;
+  private readonly signs: Signs;
+  /** The code of the sign that has a line go on with the next, or -1. */
+  private readonly continuation: number;
+  /** What begins a value in a template; empty for nothing. */
+  private readonly interpolation: string;
+
+  /** @param except a stretch that came from elsewhere and says nothing. */
+  constructor(
+    private readonly text: Source,
+    language: Pick<Language, "notation" | "typing">,
+    private readonly except: Span | undefined,
+  ) {
+    this.notation = language.notation;
+    this.signs = Signs.of(this.notation);
+    this.continuation = this.notation.continuation?.charCodeAt(0) ?? -1;
+    this.interpolation = language.typing.interpolation?.sign ?? "";
+  }
+
+  /** How many columns deeper the first blocks stand than the lines that open them. */
+  blocks(outline: Sequence): Steps {
+    const { text, except } = this;
+    const found: number[] = [];
+    const odd: number[] = [];
+    let until = 0;
+    outline.walk((unit, start, first, open) => {
+      until = Math.max(until, first);
+      const foreign = except !== undefined && first >= except.from && first < except.to;
+      if (
+        foreign
+        || !this.startsLine(first)
+        || this.isCommentLine(unit)
+        || this.isCommentLine(start)
+      ) return true;
+      const own = lineColumn(text, first, TAB);
+      // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
+      const outer = this.openerColumn(open ? unit : start);
+      const column = outer < own ? outer : lineColumn(text, unit, TAB);
+      const step = own - column;
+      (column % step === 0 ? found : odd).push(step);
+      return found.length + odd.length < ENOUGH;
+    });
+    return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
+  }
+
+  /** How many columns deeper lines stand than those before them that end with an opening bracket or tag. */
+  brackets(tokens: TokenTable): number[] {
+    const { except, interpolation, signs } = this;
+    const steps: number[] = [];
+    const { text } = tokens;
+    /** How many values of templates are open: how their lines stand is the text's affair. */
+    let values = 0;
+    for (let t = 1; t < tokens.count && tokens.start(t) < SAMPLE; t++) {
+      const start = tokens.start(t - 1);
+      const last = tokens.end(t - 1) - 1;
+      const sign = text.charCodeAt(last);
+      if (interpolation !== "" && text.endsWith(interpolation, last + 1)) values++;
+      // What goes on with a template begins with the closer of a value.
+      if (values > 0 && last > start && signs.closes(text[start]!)) values--;
+      if (values > 0 || !tokens.onNewLine(t) || tokens.isTrivia(t) || tokens.isTrivia(t - 1))
+        continue;
+      if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
+        continue;
+      const opens = signs.isOpener(sign) || (tokens.is(t - 1, ">") && tokens.is(t, "<"));
+      if (!opens || this.isCommentLine(start)) continue;
+      const step = lineColumn(text, tokens.start(t), TAB) - this.openerColumn(start);
+      if (step > 0) steps.push(step);
+    }
+    return steps;
+  }
+
+  /** How many columns deeper values stand than the lines that assign them, and operators than those they carry on. */
+  values(tokens: TokenTable): number[] {
+    const { except, notation: { assignments, carriesOn } } = this;
+    const steps: number[] = [];
+    const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
+    for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
+      if (!tokens.onNewLine(t) || tokens.isTrivia(t)) continue;
+      const given = assignments?.has(tokens.textOf(t - 1)) === true;
+      if (!given && carriesOn?.test(tokens.textOf(t)) !== true) continue;
+      if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
+        continue;
+      const step = columnOf(t) - columnOf(t - 1);
+      if (USUAL.has(step)) steps.push(step);
+    }
+    return steps;
+  }
+
+  /** The column from which what an opener holds is counted: its line's, or its own behind a sign as in `| {`. */
+  private openerColumn(offset: number): number {
+    const { text, signs } = this;
+    const column = lineColumn(text, offset, TAB);
+    let sign = offset - 1;
+    while (text.charCodeAt(sign) === SPACE) sign--;
+    if (!signs.isLead(text.charCodeAt(sign))) return column;
+    return isLead(text, sign) ? column + offset - sign : column;
+  }
+
+  /** Whether a line begins at an offset, and none that goes on with the one before. */
+  private startsLine(offset: number): boolean {
+    const { text } = this;
+    let i = offset - 1;
+    while (i >= 0 && text.charCodeAt(i) <= SPACE) i--;
+    return (
+      offset > 0 && isLead(text, offset) && text.charCodeAt(i) !== this.continuation
+    );
+  }
+
+  /** Whether the line of an offset begins with what lines of a comment do. */
+  private isCommentLine(offset: number): boolean {
+    const { text } = this;
+    let i = startOfLine(text, offset);
+    while (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9) i++;
+    return text.charCodeAt(i) === this.signs.leader;
+  }
+}
+
+/** Whether nothing but white space stands before an offset on its line. */
+function isLead(text: Characters, offset: number): boolean {
+  let i = offset - 1;
+  while (i >= 0 && (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9)) i--;
+  return i < 0 || text.charCodeAt(i) === 10 || text.charCodeAt(i) === 13;
+}
