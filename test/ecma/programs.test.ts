@@ -149,11 +149,11 @@ describe("programs stay programs", () => {
     ["a declaration on the line after `export declare`", `
       export declare
       const a: 1
-      export abstract
-      class B {}
+      global
+      {}
       `, `
       export declare const a: 1;
-      export abstract class B {}
+      global {}
       `],
     // `null` takes no types.
     ["comparisons that are no types", `
@@ -161,11 +161,15 @@ describe("programs stay programs", () => {
       equal<readonly, tide>(a)
       equal<(tide = a), pier>(b)
       equal<[, tide]>(c)
+      equal<this.tide>(d)
+      equal<import(tide)>(e)
       `, `
       x = landing < null < tide >> (a);
       equal < readonly, tide > (a);
       equal < (tide = a), pier > (b);
       equal < [, tide] > (c);
+      equal < this.tide > (d);
+      equal < import(tide) > (e);
       `],
   ]);
 

@@ -276,11 +276,10 @@ class StatementParser extends ModuleParser {
         return true;
     }
     if (!this.dialect.types) return false;
-    const before = first > 0 ? tokens.grammarBefore(first) : -1;
-    // Behind `declare` its brace may stand on a line of its own, and behind `export` a declaration.
-    const goesOn = word === "global"
-      ? before >= 0 && tokens.is(before, "declare")
-      : (word === "declare" || word === "abstract") && tokens.kind(before) === T.Export;
+    // The brace of `global` may stand on a line of its own, and what is declared behind `export`.
+    const goesOn =
+      word === "global"
+      || (word === "declare" && tokens.kind(tokens.grammarBefore(first)) === T.Export);
     if (!sameLine && !goesOn) return false;
     switch (word) {
       case "type":

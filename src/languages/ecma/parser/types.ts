@@ -7,9 +7,7 @@ const LITERALS: ReadonlySet<string> = new Set(["true", "false", "null"]);
 
 /** Types that have words of their own, and take no types. */
 const KEYWORDS: ReadonlySet<string> = new Set(
-  "any bigint boolean false never null number object string symbol this true undefined unknown".split(
-    " ",
-  ),
+  "any bigint boolean never number object string symbol undefined unknown".split(" "),
 );
 
 /** What follows the name of a parameter, be that a word of types as in `(keyof) => T`. */
@@ -218,7 +216,9 @@ export abstract class TypeParser extends EcmaBase {
 
   private typeReference(): void {
     const first = this.at;
-    if (KEYWORDS.has(this.tokens.textOf(first)) && this.peek() !== T.Dot) return this.next();
+    const word = this.tokens.textOf(first);
+    if (word === "this" || LITERALS.has(word)) return this.next();
+    if (KEYWORDS.has(word) && this.peek() !== T.Dot) return this.next();
     this.entityName();
     if (this.taken > first + 1) this.finish(N.TypeReference, first);
   }
@@ -236,6 +236,8 @@ export abstract class TypeParser extends EcmaBase {
     this.next();
     if (this.kind === T.LeftParen) {
       const list = this.at;
+      const module: T = this.peek();
+      if (module !== T.String && module !== T.Template) this.missing = true;
       this.list(T.RightParen, () => this.kind === T.LeftBrace ? this.assignment() : this.type());
       this.finish(N.Arguments, list);
     } else {
