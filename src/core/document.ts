@@ -365,7 +365,15 @@ export class Document {
     // Steps of one kind say nothing of how wide those of the other shall be.
     const { indentSize, ...others } = shown;
     const told = asked === undefined || asked === shown.indentStyle ? shown : others;
-    return resolveStyle(call, ownStyle, engineStyle, told, language.defaults, BASE_STYLE);
+    return resolveStyle(
+      language.demanded,
+      call,
+      ownStyle,
+      engineStyle,
+      told,
+      language.defaults,
+      BASE_STYLE,
+    );
   }
 
   // Places

@@ -104,6 +104,8 @@ export interface Language {
   readonly variants?: readonly Language[];
   /** Where its style differs from the base. */
   readonly defaults: Partial<Style>;
+  /** What its own rules demand of the style, whatever is asked for: tabs, in a makefile. */
+  readonly demanded?: Partial<Style>;
   /** Names of its rules; a demand names one by its place here. */
   readonly rules: readonly string[];
   /** Place in `rules` of the rule that answers for comments. */

@@ -1,4 +1,5 @@
 import type { Language } from "../core/language.js";
+import { declared } from "./declared/index.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
 import { json, jsonc } from "./json/index.js";
 import { plain } from "./plain/index.js";
@@ -13,4 +14,5 @@ export const languages: readonly Language[] = [
   json,
   jsonc,
   plain,
+  ...declared,
 ];

@@ -27,3 +27,20 @@ test("pasted lines keep their shape and go to the depth of the place", () => {
     "a {\n  b\n    c\n}\n",
   );
 });
+
+test.each([
+  ["a text below a key", "yaml", "a: |  \n  x  \n    \n  y", "a: |\n  x  \n    \n  y"],
+  ["a here-document", "shellscript", "cat <<END \nx  \nEND  \ny  ", "cat <<END \nx  \nEND\ny\n"],
+  ["a string over lines", "rust", 'a("x  \ny");  \n', 'a("x  \ny");\n'],
+  ["a raw string", "cpp", 'a(R"x(b  \n)" )x");  \n', 'a(R"x(b  \n)" )x");\n'],
+  ["a long comment's end", "lua", "--[[ x  \n]]  \n", "--[[ x  \n]]\n"],
+  ["a blank behind a backslash", "c", "a \\ \nb  \n", "a \\ \nb\n"],
+])("%s keeps its blanks", (_, languageId, before, after) => {
+  expect(format(languageId, before)).toBe(after);
+  expect(format(languageId, after)).toBe(after);
+});
+
+test("a comment holds formatting off", () => {
+  const text = "# oak-tide: leave\na  \n# oak-tide: resume\n";
+  expect(format("yaml", `${text}b  \n`)).toBe(`${text}b\n`);
+});

@@ -325,11 +325,11 @@ describe("blank lines and comments", () => {
       a = 1;
       // oak-tide: leave
       b  =  [1,0,
-             0,1];
+             0,1]
       // oak-tide: resume
       c = 2;
       // oak-tide: leave next
-      d  =  3;
+      d  =  3
       e = 4;
       `],
   ]);

@@ -238,6 +238,7 @@ class Solver {
   private finalLines(): number {
     const { tokens } = this.sheet;
     if (tokens.count === 0) return 0;
+    if (this.sheet.is(tokens.count, Mark.Held)) return -1;
     if (tokens.has(tokens.count - 1, TokenFlag.Continues)) return -1;
     return this.options.style.insertFinalNewline
       ? 1

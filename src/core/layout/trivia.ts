@@ -109,7 +109,8 @@ function endLine(sheet: Sheet, next: number, blanks: number): void {
         line(sheet, next, 0);
       else split(sheet, sheet.owner[next]!);
       break;
-    case Demand.Line: break;
+    case Demand.Line:
+    case Demand.Level: break;
     case Demand.AsWritten:
     case Demand.Fixed:
       // What stands there ends the line already.

@@ -20,13 +20,16 @@ export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): vo
   const holds = holdsIn(syntax);
   for (const { from, to } of syntax.held ?? heldSpans(holds, tokens.text.length)) {
     const first = tokens.lastAt(from) + 1;
-    hold(sheet, first, Math.max(first, tokens.lastAt(to - 1) + 1));
+    const last = Math.max(first, tokens.lastAt(to - 1) + 1);
+    hold(sheet, first, last);
+    endHeld(sheet, last);
   }
   for (const { from, command } of holds) {
     if (command !== "leave next") continue;
     const unit = unitAt(tree, tokens.skipTrivia(tokens.lastAt(from)), language);
     if (unit === NONE) continue;
     hold(sheet, tree.first(unit) + 1, tree.end(unit));
+    endHeld(sheet, tree.end(unit));
     sheet.rewrite(tree.first(unit), []);
     sheet.marks[tree.first(unit)]! &= ~Mark.Reindent;
   }
@@ -37,6 +40,11 @@ function hold(sheet: Sheet, from: number, to: number): void {
     sheet.demand[g] = Demand.AsWritten;
     sheet.marks[g] = Mark.Held;
   }
+}
+
+/** Has nothing come behind what is held, and the blanks there stay. */
+function endHeld(sheet: Sheet, gap: number): void {
+  sheet.marks[gap] = (sheet.marks[gap]! & ~Mark.Slots) | Mark.Held;
 }
 
 /** The outermost unit that begins at token t. */

@@ -74,6 +74,10 @@ export class TokenTable {
     this.kinds[t] = kind;
   }
 
+  setFlag(t: number, flag: number): void {
+    this.flags[t]! |= flag;
+  }
+
   setEnd(t: number, end: number): void {
     this.ends[t] = end;
   }

@@ -1,0 +1,93 @@
+import { declareLanguage } from "../plain/declare.js";
+import { CHARACTER, C_COMMENT, DOUBLE, DOUBLE_LINES, SINGLE, SLASHES } from "./strings.js";
+
+/** Four columns a step. */
+const FOUR = { indentSize: 4 };
+
+/** `R"sign(…)sign"` */
+const RAW = {
+  open: /R"[^\s()\\]{0,16}\(/,
+  close: (opener: RegExpExecArray) => `)${opener[0].slice(2, -1)}"`,
+  multiLine: true,
+};
+
+/** That to which a case goes back. */
+const LABELS = /^(?:switch|select|case|default)\b/;
+
+export const c = declareLanguage({
+  name: "c",
+  extensions: [".c", ".h"],
+  lineComments: [SLASHES],
+  blockComment: C_COMMENT,
+  strings: [DOUBLE, CHARACTER],
+  opens: /^(?:case\b.*|default\s*):$/,
+  defaults: FOUR,
+});
+
+export const cpp = declareLanguage({
+  name: "cpp",
+  extensions: [".cpp", ".cc", ".cxx", ".hpp", ".hh", ".hxx"],
+  lineComments: [SLASHES],
+  blockComment: C_COMMENT,
+  strings: [RAW, DOUBLE, CHARACTER],
+  opens: /^(?:case\b.*|default\s*):$/,
+  defaults: FOUR,
+});
+
+export const java = declareLanguage({
+  name: "java",
+  extensions: [".java"],
+  lineComments: [SLASHES],
+  blockComment: C_COMMENT,
+  strings: [{ open: /"""/, escape: "\\", multiLine: true }, DOUBLE, CHARACTER],
+  opens: /^(?:case\b.*|default\s*):$/,
+  defaults: FOUR,
+});
+
+export const go = declareLanguage({
+  name: "go",
+  extensions: [".go"],
+  fileNames: ["go.mod", "go.work"],
+  lineComments: [SLASHES],
+  blockComment: { open: "/*", close: "*/" },
+  strings: [{ open: /`/, multiLine: true }, DOUBLE, CHARACTER],
+  opens: /^(?:case\b.*|default\s*):$/,
+  closes: { case: LABELS, default: LABELS },
+  defaults: { indentStyle: "tab", indentSize: 4 },
+});
+
+export const rust = declareLanguage({
+  name: "rust",
+  extensions: [".rs"],
+  lineComments: [SLASHES],
+  blockComment: C_COMMENT,
+  strings: [
+    {
+      open: /\bb?r#*"/,
+      close: (opener) => `"${"#".repeat(opener[0].split("#").length - 1)}`,
+      multiLine: true,
+    },
+    DOUBLE_LINES,
+    CHARACTER,
+  ],
+  opens: /=>$|[^=!<>]=$/,
+  defaults: FOUR,
+});
+
+export const php = declareLanguage({
+  name: "php",
+  extensions: [".php"],
+  lineComments: [SLASHES, { sign: "#", apart: true }],
+  blockComment: C_COMMENT,
+  strings: [
+    {
+      open: /<<<[ \t]*(?:"\w+"|'\w+'|\w+)/,
+      close: (opener) => opener[0].replace(/[^\w]/g, ""),
+      document: true,
+    },
+    DOUBLE_LINES,
+    { ...SINGLE, multiLine: true },
+  ],
+  opens: /^(?:case\b.*|default\s*):$/,
+  defaults: FOUR,
+});
