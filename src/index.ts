@@ -18,15 +18,8 @@ export function createEngine(options: Partial<EngineOptions> = {}): Engine {
   return createCoreEngine({ languages, ...options });
 }
 
-export { Answer } from "./core/answer.js";
-export { Document } from "./core/document.js";
-export type { ContentChange, OpenOptions, TypedAnswer } from "./core/document.js";
-export type { Engine, EngineOptions } from "./core/engine.js";
-export type { IndentedBlocks, Language, Syntax, Typing } from "./core/language.js";
-export type { Style } from "./core/style/style.js";
-export { applyEdits, mapPosition } from "./core/text/edits.js";
-export type { TextEdit } from "./core/text/edits.js";
-export type { Position, PositionEncoding, Range } from "./core/text/lines.js";
+export * from "./core/index.js";
+export { declared } from "./languages/declared/index.js";
 export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
 export { json, jsonc } from "./languages/json/index.js";
 export { plain } from "./languages/plain/index.js";

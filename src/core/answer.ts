@@ -1,36 +1,56 @@
 import type { ChangeList } from "./text/changelist.js";
-import { toTextEdits, type TextEdit } from "./text/edits.js";
+import { toTextEdits, type Change, type TextEdit } from "./text/edits.js";
 import type { Lines, PositionEncoding, Range } from "./text/lines.js";
 
-/** What a request answers. */
+/** What of an answer survives `structuredClone`, a message port and JSON. */
+export type AnswerData = Pick<Answer, "version" | "edits" | "unsettled">;
+
+/**
+ * What a request answers. Its own properties are plain data; the rest is made of them, and stays behind
+ * where an answer is sent elsewhere.
+ */
 export class Answer {
-  private listed: readonly TextEdit[] | undefined;
+  readonly #lines: Lines;
+  readonly #changes: ChangeList;
+  /** The version of the document that was asked; undefined where nobody gave it one. */
+  readonly version: number | undefined;
+  /** Sorted, disjoint and minimal. They are made when first looked at. */
+  declare readonly edits: readonly TextEdit[];
+  /** Ranges left alone because they do not parse. */
+  readonly unsettled: readonly Range[];
 
   constructor(
-    private readonly lines: Lines,
-    private readonly changes: ChangeList,
-    private readonly encoding: PositionEncoding,
-    /** Ranges left alone because they do not parse. */
-    readonly unsettled: readonly Range[],
-  ) {}
-
-  /** Sorted, disjoint and minimal. They are made when first looked at. */
-  get edits(): readonly TextEdit[] {
-    return (this.listed ??= toTextEdits(this.lines, this.changes, this.encoding));
+    lines: Lines,
+    changes: ChangeList,
+    encoding: PositionEncoding,
+    version: number | undefined,
+    unsettled: readonly Range[],
+  ) {
+    this.#lines = lines;
+    this.#changes = changes;
+    this.version = version;
+    this.unsettled = unsettled;
+    let edits: readonly TextEdit[] | undefined;
+    Object.defineProperty(this, "edits", {
+      enumerable: true,
+      get: () => edits ??= toTextEdits(lines, changes, encoding),
+    });
   }
 
-  /** What is printed of an answer: its edits and its unsettled ranges. */
-  toJSON(): Pick<Answer, "edits" | "unsettled"> {
-    return { edits: this.edits, unsettled: this.unsettled };
+  /** The edits by UTF-16 offsets of the text that was asked about, each with its rule. */
+  get changes(): readonly Change[] {
+    return [...this.#changes];
   }
 
   /** How many edits there are. */
   get editCount(): number {
-    return this.changes.length;
+    return this.#changes.length;
   }
 
   /** The text with the edits in it. For a very long answer it takes far less memory than `edits`. */
   get text(): string {
-    return this.changes.length === 0 ? this.lines.text : this.changes.appliedTo(this.lines.text);
+    return this.#changes.length === 0
+      ? this.#lines.text
+      : this.#changes.appliedTo(this.#lines.text);
   }
 }

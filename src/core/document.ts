@@ -16,6 +16,8 @@ import type { LineSpan } from "./text/touched.js";
 import { applyChanges, toTextEdits, type Change, type TextEdit } from "./text/edits.js";
 import {
   LineIndex,
+  checkPosition,
+  checkRange,
   type Lines,
   type Position,
   type PositionEncoding,
@@ -32,8 +34,10 @@ export interface OpenOptions {
   readonly style?: Partial<Style>;
 }
 
-/** What a typing request answers. */
+/** What a typing request answers: plain data throughout. */
 export interface TypedAnswer {
+  /** The version of the document that was asked; undefined where nobody gave it one. */
+  readonly version: number | undefined;
   /** Sorted, disjoint and minimal. */
   readonly edits: readonly TextEdit[];
   /** None: typing leaves alone without a word what it does not understand. */
@@ -49,7 +53,14 @@ export interface TypedAnswer {
 
 /** A change of a document's text; without a range it replaces the whole. */
 export interface ContentChange {
-  readonly range?: Range;
+  readonly range?: Range | undefined;
+  readonly text: string;
+}
+
+/** A change by UTF-16 offsets: what lies in [from, to) becomes `text`. */
+export interface OffsetChange {
+  readonly from: number;
+  readonly to: number;
   readonly text: string;
 }
 
@@ -108,20 +119,66 @@ export class Document {
   }
 
   /**
-   * Takes content changes in their order, each speaking of the text that the one before left. Only
-   * what a change touches is read again.
+   * Takes content changes in their order, each speaking of the text that the one before left, as the
+   * Language Server Protocol has them. Only what a change touches is read again.
+   *
+   * @throws RangeError for a version older than the document's, and a range that is none; nothing is taken then.
    */
   update(changes: readonly ContentChange[], version?: number): void {
+    this.checkVersion(version);
+    for (const { range } of changes) if (range !== undefined) checkRange(range);
     for (const { range, text } of changes) {
       const { from, to } = range === undefined
         ? { from: 0, to: this.lines.length }
         : this.offsets(range);
-      const place = Edited.place(this.lines, from, to, text, range);
-      const own = this.edited.takes({ from, to, text });
-      this.reading.change(from, to, text);
-      this.edited.note(place, text, own, this.lines.count);
+      this.take(from, to, text, range);
     }
     if (version !== undefined) this.currentVersion = version;
+  }
+
+  /**
+   * Takes changes that all speak of the text as it stands, as editor components have them.
+   *
+   * @param changes sorted and disjoint; what is put in at one place goes in by their order.
+   * @throws RangeError naming the change that reaches out of the text or overlaps the one before it, or a
+   * version older than the document's; nothing is taken then.
+   */
+  replace(changes: readonly OffsetChange[], version?: number): void {
+    this.checkVersion(version);
+    let end = 0;
+    changes.forEach(({ from, to }, i) => {
+      const inside = Number.isInteger(from) && Number.isInteger(to) && from >= 0;
+      if (!inside || to < from || to > this.lines.length)
+        throw new RangeError(
+          `Change ${i} replaces [${from}, ${to}) of a text that is ${this.lines.length} long.`,
+        );
+      if (from < end)
+        throw new RangeError(
+          `Change ${i} begins at ${from}, before the one in front of it ends at ${end}.`,
+        );
+      end = to;
+    });
+    for (let i = changes.length - 1; i >= 0; i--) {
+      const { from, to, text } = changes[i]!;
+      const [start, stop] = [from, to].map((at) => this.lines.positionAt(at, this.encoding));
+      this.take(from, to, text, { start: start!, end: stop! });
+    }
+    if (version !== undefined) this.currentVersion = version;
+  }
+
+  private take(from: number, to: number, text: string, range: Range | undefined): void {
+    const place = Edited.place(this.lines, from, to, text, range);
+    const own = this.edited.takes({ from, to, text });
+    this.reading.change(from, to, text);
+    this.edited.note(place, text, own, this.lines.count);
+  }
+
+  private checkVersion(version: number | undefined): void {
+    const { currentVersion: current } = this;
+    if (version !== undefined && current !== undefined && !(version >= current))
+      throw new RangeError(
+        `Version ${version} is older than ${current}, which the document has.`,
+      );
   }
 
   /** What is understood of the text as it stands, and what formatting it came to, are brought up to date. */
@@ -154,6 +211,7 @@ export class Document {
    */
   formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
     const list = "start" in ranges ? [ranges] : ranges;
+    list.forEach(checkRange);
     const spans = list.map((range) => this.linesOf(range));
     if (spans.length === 0) return this.answer([], [], []);
     const view = this.current.view(
@@ -180,8 +238,9 @@ export class Document {
    * @param character what was typed; `\n` for Enter, whatever the document's line ends are.
    */
   formatOnType(position: Position, character: string, style?: Partial<Style>): TypedAnswer {
-    const { language, lines } = this;
-    const nothing = { edits: [], unsettled: [], caret: position, clientEdits: [] };
+    checkPosition(position);
+    const { language, lines, version } = this;
+    const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
     if (!maySettle(language, lines, offset, character)) return nothing;
     const from = character === "\n" ? offset : Math.max(0, offset - character.length);
@@ -196,7 +255,7 @@ export class Document {
         syntax: view.syntax,
         style: this.resolved(style, this.shownTo(offset, character)),
         offset: place,
-        torn: view.torn,
+        unbalanced: view.unbalanced,
         typed: (line) => typed.has(lineOf(line)),
         touched: (line) => touched.has(lineOf(line)),
       },
@@ -217,6 +276,7 @@ export class Document {
     this.edited.answer([told, toldAround].map((list) => ChangeList.of(list)), lines.count, []);
     const edits = toTextEdits(lines, told, this.encoding);
     return {
+      version,
       edits,
       unsettled: [],
       caret: { ...caret, line: caret.line + above },
@@ -231,12 +291,13 @@ export class Document {
    * @param range what the pasted text now occupies.
    */
   formatOnPaste(range: Range, style?: Partial<Style>): Answer {
+    checkRange(range);
     const { view, around, span } = this.put(range, style);
     const { from, to } = this.offsets(range);
     const place = { from: view.place(from), to: view.place(to) };
-    const { lines, syntax, torn } = view;
+    const { lines, syntax, unbalanced } = view;
     const changes = pasteChanges(
-      { language: this.language, syntax, style: around, lines, torn },
+      { language: this.language, syntax, style: around, lines, unbalanced },
       place,
     );
     return this.answerIn(view, changes, [span]);
@@ -248,10 +309,11 @@ export class Document {
    * @param range what the lines now occupy.
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
+    checkRange(range);
     const { view, around, span } = this.put(range, style);
-    const { lines, syntax, torn } = view;
+    const { lines, syntax, unbalanced } = view;
     const changes = moveChanges(
-      { language: this.language, syntax, style: around, lines, torn },
+      { language: this.language, syntax, style: around, lines, unbalanced },
       span,
     );
     return this.answerIn(view, changes, [span]);
@@ -435,6 +497,6 @@ export class Document {
       start: lines.positionAt(from, encoding),
       end: lines.positionAt(to, encoding),
     }));
-    return new Answer(lines, list, encoding, ranges);
+    return new Answer(lines, list, encoding, this.version, ranges);
   }
 }

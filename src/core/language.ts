@@ -7,7 +7,7 @@ import type { Change } from "./text/edits.js";
 import type { Parsed } from "./syntax/tree.js";
 
 /** Where a unit begins that was looked at beyond its end, and how far, as UTF-16 offsets. */
-export interface Look {
+export interface Lookahead {
   readonly from: number;
   readonly to: number;
 }
@@ -15,13 +15,13 @@ export interface Look {
 /** What a language's parser makes of a text. */
 export interface Syntax extends Parsed {
   /** Whether brackets do not add up, so that indentation told where constructs end. */
-  readonly torn: boolean;
+  readonly unbalanced: boolean;
   /** In how many places they do not, where columns were counted; 0 where they add up. */
-  readonly tears?: number;
+  readonly mismatches?: number;
   /** The units that the parser looked beyond before it settled what they are; missing for none. */
-  readonly looks?: readonly Look[];
+  readonly lookaheads?: readonly Lookahead[];
   /** What the whole text shows of the language's version, where this is only an excerpt. */
-  readonly newer?: boolean;
+  readonly needsNewer?: boolean;
   /** What comments hold off that an excerpt does not show, as UTF-16 offsets of it; missing in a whole text. */
   readonly held?: readonly Span[];
 }
@@ -122,9 +122,9 @@ export interface Language {
   /** Columns before a comment at the end of a line. */
   readonly trailingSpace: number;
   /** Whether a line may end between any two tokens, or only inside brackets. */
-  readonly freeLines: boolean;
+  readonly breaksAnywhere: boolean;
   /** Pairs of characters that begin one token when nothing stands between them: `**`, `->`. */
-  readonly fusing: ReadonlySet<string>;
+  readonly mergingPairs: ReadonlySet<string>;
   /** The kind of nodes that the parser did not understand. */
   readonly unparsed: number;
 
@@ -146,7 +146,7 @@ export interface Language {
   readonly sequence?: (kind: number) => number;
 
   /** Whether a text shows that it needs a newer version of the language than the layout counts on. */
-  readonly newer?: (syntax: Parsed) => boolean;
+  readonly needsNewer?: (syntax: Parsed) => boolean;
 
   /**
    * Token t as the invariant "tokens kept" compares it: empty where it belongs to the closed list of
@@ -155,7 +155,7 @@ export interface Language {
   comparable(tokens: TokenTable, t: number): string;
 
   /** Stretches that are understood and laid out, though the language's standard does not allow them. */
-  outside?(syntax: Syntax): Iterable<{ readonly from: number; readonly to: number }>;
+  nonStandard?(syntax: Syntax): Iterable<{ readonly from: number; readonly to: number }>;
 
   /** What it says of text that is being typed. */
   readonly typing: Typing;

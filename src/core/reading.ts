@@ -31,7 +31,7 @@ export interface View {
   /** The whole units around what it was made for, with the gaps before and after them. */
   readonly core: Span & Pick<Level, "joint">;
   /** Whether the brackets of the whole text do not add up. */
-  readonly torn: boolean;
+  readonly unbalanced: boolean;
 }
 
 /** A change, or several as one, and the stretch of the text before it that was read again. */
@@ -174,29 +174,37 @@ export class Reading {
     after: Source,
     change: Replacement,
   ): Span | undefined {
-    const { root, looks, torn } = outlined;
-    const updated = updateOutline(root, this.reader!, before, after, change, looks, torn);
+    const { root, lookaheads, unbalanced } = outlined;
+    const updated = updateOutline(
+      root,
+      this.reader!,
+      before,
+      after,
+      change,
+      lookaheads,
+      unbalanced,
+    );
     if (updated === undefined) return undefined;
-    const tears = torn
-      ? outlined.tears + (updated.syntax.tears ?? 0) - (updated.before().tears ?? 0)
+    const mismatches = unbalanced
+      ? outlined.mismatches + (updated.syntax.mismatches ?? 0) - (updated.before().mismatches ?? 0)
       : 0;
     // Once it adds up it is read without regard to columns.
-    if (torn && tears <= 0) return undefined;
+    if (unbalanced && mismatches <= 0) return undefined;
     this.stale = undefined;
-    const { newer } = this.language;
+    const { needsNewer } = this.language;
     // The only thing that showed the version may be gone.
-    if (outlined.newer && newer?.(updated.before()) === true) return undefined;
+    if (outlined.needsNewer && needsNewer?.(updated.before()) === true) return undefined;
     const holds = updated.holds(outlined.holds);
     this.outlined = {
       root: updated.outline,
-      torn,
-      tears,
-      looks: updated.looks,
-      newer: outlined.newer || newer?.(updated.syntax) === true,
+      unbalanced,
+      mismatches,
+      lookaheads: updated.lookaheads,
+      needsNewer: outlined.needsNewer || needsNewer?.(updated.syntax) === true,
       holds,
     };
     // What a comment holds off may lie far away; and what columns tell is no matter for a save.
-    return torn || !sameCommands(outlined.holds, holds) ? undefined : updated.read;
+    return unbalanced || !sameCommands(outlined.holds, holds) ? undefined : updated.read;
   }
 
   /** What the text shows of its own style, a stretch apart that came from elsewhere. */
@@ -211,10 +219,10 @@ export class Reading {
     const { stale } = this;
     if (stale !== undefined)
       return (this.whole ??= this.inferred(stale.text, stale.outlined.root).style);
-    const torn = this.reader !== undefined && this.outline.torn;
-    if (torn && this.whole !== undefined) return this.whole;
+    const unbalanced = this.reader !== undefined && this.outline.unbalanced;
+    if (unbalanced && this.whole !== undefined) return this.whole;
     const shown = this.style(except);
-    if (!torn && except === undefined) this.whole = shown;
+    if (!unbalanced && except === undefined) this.whole = shown;
     return shown;
   }
 
@@ -235,7 +243,7 @@ export class Reading {
       begins: (place) => place,
       back: (changes) => [...changes],
       core: { from: 0, to: this.lines.length, joint: false },
-      torn: this.syntax.torn,
+      unbalanced: this.syntax.unbalanced,
     };
   }
 
@@ -243,15 +251,15 @@ export class Reading {
     const { reader, lines } = this;
     if (reader === undefined) return undefined;
     if (this.stale !== undefined) return this.around(this.stale, focus, options);
-    const { root, torn, newer, holds } = this.outline;
+    const { root, unbalanced, needsNewer, holds } = this.outline;
     const { unparsed } = this.language;
     const excerpt = Excerpt.of(lines, root, focus, { ...options, unparsed });
     if (excerpt.cuts.length === 0) return undefined;
-    const syntax = readExcerpt(reader, excerpt, lines, torn);
+    const syntax = readExcerpt(reader, excerpt, lines, unbalanced);
     if (syntax === undefined) return undefined;
     const held = heldIn(excerpt, holds, lines.length);
-    const read = { ...syntax, newer, held, torn: torn || syntax.torn };
-    return seenThrough(excerpt, read, excerpt.core, torn);
+    const read = { ...syntax, needsNewer, held, unbalanced: unbalanced || syntax.unbalanced };
+    return seenThrough(excerpt, read, excerpt.core, unbalanced);
   }
 
   /** What bears on one place and on changes that the outline does not know yet. */
@@ -267,7 +275,7 @@ export class Reading {
     const splice = new Splice(excerpt, this.lines, change);
     const syntax = this.language.parse(splice.text);
     // Where all adds up and the outline could still not be mended, there is more to it.
-    if (!syntax.torn) return undefined;
+    if (!syntax.unbalanced) return undefined;
     const put = this.lines.slice(change.from, change.from + change.inserted);
     if (put.includes(HOLD_SIGN)) return undefined;
     const { from, to, joint } = excerpt.core;
@@ -276,7 +284,7 @@ export class Reading {
       from: splice.shifted(span.from),
       to: splice.shifted(span.to),
     }));
-    return seenThrough(splice, { ...syntax, newer: outlined.newer, held }, core, true);
+    return seenThrough(splice, { ...syntax, needsNewer: outlined.needsNewer, held }, core, true);
   }
 
   private get reader(): Required<Pick<Language, "parse" | "sequence">> | undefined {
@@ -298,13 +306,13 @@ export class Reading {
     this.stale = undefined;
     const { syntax } = this;
     const root = Sequence.of(syntax, this.reader!.sequence);
-    const newer = this.language.newer?.(syntax) === true;
+    const needsNewer = this.language.needsNewer?.(syntax) === true;
     return (this.outlined = {
       root,
-      torn: syntax.torn,
-      tears: Math.max(syntax.tears ?? 0, syntax.torn ? 1 : 0),
-      looks: syntax.looks ?? [],
-      newer,
+      unbalanced: syntax.unbalanced,
+      mismatches: Math.max(syntax.mismatches ?? 0, syntax.unbalanced ? 1 : 0),
+      lookaheads: syntax.lookaheads ?? [],
+      needsNewer,
       holds: holdsIn(syntax),
     });
   }
@@ -315,7 +323,7 @@ const seenThrough = (
   part: Excerpt | Splice,
   syntax: Syntax,
   core: View["core"],
-  torn: boolean,
+  unbalanced: boolean,
 ): View => ({
   lines: LineIndex.of(part.text),
   syntax,
@@ -323,7 +331,7 @@ const seenThrough = (
   begins: (place) => part.begins(place),
   back: (changes) => part.back(changes),
   core,
-  torn,
+  unbalanced,
 });
 
 /** What is held off of an excerpt, as places in it. */

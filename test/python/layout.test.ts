@@ -222,7 +222,7 @@ describe("lines", () => {
       if a:  #header
           pass
           #inside
-      #outside
+      #nonStandard
       b = 2
       `, `
       #!/usr/bin/env python3
@@ -232,7 +232,7 @@ describe("lines", () => {
       if a:  # header
           pass
           # inside
-      # outside
+      # nonStandard
       b = 2
       `],
     ["docstrings move with their block", `

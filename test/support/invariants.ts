@@ -67,7 +67,7 @@ export function invariants(files: readonly RealFile[]): void {
       const style: Partial<Style> = { listSplit: "by-width", indentStyle, indentSize, endOfLine };
       const settled = format(language, text, style).text;
       const scrambled = scramble(language, settled, 7);
-      expect(language.parse(scrambled).torn).toBe(false);
+      expect(language.parse(scrambled).unbalanced).toBe(false);
       expect(format(language, scrambled, style).text).toBe(settled);
     });
 

@@ -68,7 +68,7 @@ export function change(language, text, tries, row, report) {
           lines,
           LineIndex.of(after),
           { from, to, inserted: piece.length },
-          known.looks,
+          known.lookaheads,
         );
       if (updated !== undefined) row.reused++;
       const told = `${JSON.stringify({ from, to, piece })}`;
@@ -92,9 +92,9 @@ export function change(language, text, tries, row, report) {
 /** The outline of a text, and what was looked at beyond its unit; undefined where its brackets do not add up. */
 function outlineOf(language, text, kinds) {
   const syntax = language.parse(text);
-  return syntax.torn
+  return syntax.unbalanced
     ? undefined
-    : { outline: Sequence.of(syntax, kinds), looks: syntax.looks ?? [] };
+    : { outline: Sequence.of(syntax, kinds), lookaheads: syntax.lookaheads ?? [] };
 }
 
 /** An outline as text. */

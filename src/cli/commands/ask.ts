@@ -61,7 +61,7 @@ function answerTo(
   document: Document,
   request: string,
   options: Options,
-): Answer | Omit<TypedAnswer, "clientEdits"> {
+): Answer | Omit<TypedAnswer, "clientEdits" | "version"> {
   const style = styleOf(options);
   const { lines, at, character = "\n" } = options;
   if (request === "type") {

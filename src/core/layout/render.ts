@@ -22,7 +22,7 @@ export function render(
 }
 
 /** What rendering asks of a language. */
-type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "fusing" | "notation">;
+type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "mergingPairs" | "notation">;
 
 const SPACE = 32;
 const WORD = /[\p{L}\p{N}_$]/u;
@@ -105,7 +105,9 @@ class Renderer {
     if (from === 0 || to === text.length) return false;
     const before = text[from - 1]!;
     const after = text[to]!;
-    return this.language.fusing.has(before + after) || (WORD.test(before) && WORD.test(after));
+    return (
+      this.language.mergingPairs.has(before + after) || (WORD.test(before) && WORD.test(after))
+    );
   }
 
   private asWritten(g: number, from: number, to: number, column: number, prefix: string): void {

@@ -32,7 +32,7 @@ export const enum Demand {
 /** What a gap or its token carries besides the demand. */
 export const enum Mark {
   /** A line here goes to the depth of the frame's own first line, as a closing bracket does. */
-  Out = 1,
+  Dedent = 1,
   /** A closing comma goes here where the gap's frame is split. */
   SeparatorSlot = 2,
   /** The token after the gap is dropped. */

@@ -56,7 +56,7 @@ export interface Insert {
 
 export interface SolverOptions {
   readonly style: Style;
-  readonly language: Pick<Language, "trailingSpace" | "freeLines" | "notation">;
+  readonly language: Pick<Language, "trailingSpace" | "breaksAnywhere" | "notation">;
   /** Gaps that keep their text, for requests that see only part of a document. */
   readonly frozen?: (gap: number) => boolean;
   /** Whether a line goes to the column of the line before it in its frame, where that stands as it is. */
@@ -274,7 +274,7 @@ class Solver {
     const parens = frames.has(f, FrameFlag.Parens);
     const bound = frames.bound.get(f);
     const reachable =
-      (parent === ROOT ? this.options.language.freeLines : this.safe[parent] === 1)
+      (parent === ROOT ? this.options.language.breaksAnywhere : this.safe[parent] === 1)
       && (bound === ROOT || this.state[bound] === State.Split);
     let state = this.decide(f);
     if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
@@ -284,7 +284,7 @@ class Solver {
     const safe =
       bracket
       || (parens && state === State.Split)
-      || (block ? this.options.language.freeLines : reachable);
+      || (block ? this.options.language.breaksAnywhere : reachable);
     this.safe[f] = safe ? 1 : 0;
     return state;
   }
@@ -387,7 +387,7 @@ class Solver {
   /** Whether gap g lies before the closer of brackets that hug what they hold. */
   private hugs(g: number): boolean {
     const { sheet } = this;
-    if (!sheet.is(g, Mark.Out)) return false;
+    if (!sheet.is(g, Mark.Dedent)) return false;
     const owner = sheet.owner[g]!;
     return owner !== ROOT && this.state[owner] === State.Pass;
   }
@@ -541,7 +541,7 @@ class Solver {
         const kept =
           this.options.style.listSplit === "as-written"
           && lineEndsIn(sheet.tokens, g) > 1
-          && !sheet.is(g, Mark.Out)
+          && !sheet.is(g, Mark.Dedent)
           && sheet.demand[g] === Demand.Fold;
         this.newLine(g, owner, kept ? 1 : 0);
         if (sheet.is(g, Mark.LeadSlot) && this.options.frozen?.(g) !== true) this.lead(g);
@@ -590,7 +590,7 @@ class Solver {
   private newLine(g: number, owner: number, blanks: number): void {
     const { sheet } = this;
     const { tokens } = sheet;
-    const out = sheet.is(g, Mark.Out);
+    const out = sheet.is(g, Mark.Dedent);
     let column = 0;
     if (owner !== ROOT && !out) column = this.base[owner]! + this.stepsOf(owner) * this.step;
     else if (owner !== ROOT) column = this.base[owner]!;
@@ -686,7 +686,7 @@ class Solver {
     const { sheet, standing } = this;
     const { tokens } = sheet;
     for (let g = 0; g < tokens.count; g++) {
-      if (!tokens.onNewLine(g) || !frozen(g) || sheet.is(g, Mark.Out) || tokens.isTrivia(g))
+      if (!tokens.onNewLine(g) || !frozen(g) || sheet.is(g, Mark.Dedent) || tokens.isTrivia(g))
         continue;
       const spaced = sheet.demand[g] === Demand.Space;
       if (!spaced && !BREAKS.has(sheet.demand[g]!)) continue;

@@ -37,7 +37,7 @@ function leadIn(sheet: Sheet, t: number, next: number, { operand }: Notation): v
   const { tokens } = sheet;
   const demand: Demand = sheet.demand[next]!;
   if (demand !== Demand.Seam && demand !== Demand.Fold) return;
-  if (sheet.demand[t] !== Demand.Unset || sheet.is(next, Mark.Out)) return;
+  if (sheet.demand[t] !== Demand.Unset || sheet.is(next, Mark.Dedent)) return;
   for (let c = t; c < next; c++) {
     if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;
     if (tokens.onNewLine(c + 1)) return;
@@ -105,7 +105,7 @@ function endLine(sheet: Sheet, next: number, blanks: number): void {
     case Demand.Seam:
     case Demand.Fold:
       // Rows fill up, so that only a line of its own is sure to end the one before.
-      if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Out))
+      if (sheet.frames.has(sheet.owner[next]!, FrameFlag.Flow) && !sheet.is(next, Mark.Dedent))
         line(sheet, next, 0);
       else split(sheet, sheet.owner[next]!);
       break;
@@ -139,7 +139,7 @@ function inBrackets(sheet: Sheet, g: number): boolean {
 function line(sheet: Sheet, gap: number, blanks: number): void {
   sheet.demand[gap] = Demand.Line;
   sheet.blanks[gap] = blanks;
-  sheet.marks[gap]! &= ~Mark.Out;
+  sheet.marks[gap]! &= ~Mark.Dedent;
   split(sheet, sheet.owner[gap]!);
 }
 

@@ -6,12 +6,12 @@ import { together, type Replacement } from "./splice.js";
 /** The outline of a text, and what bears on how it can be mended. */
 export interface Outlined {
   readonly root: Sequence;
-  readonly torn: boolean;
+  readonly unbalanced: boolean;
   /** The units that were looked at beyond their end. */
-  readonly looks: readonly Span[];
-  readonly newer: boolean;
+  readonly lookaheads: readonly Span[];
+  readonly needsNewer: boolean;
   /** In how many places brackets do not add up. */
-  readonly tears: number;
+  readonly mismatches: number;
   /** The comments that hold formatting off, in order. */
   readonly holds: readonly Hold[];
 }
@@ -38,7 +38,7 @@ export class Stale {
   /** Undefined where the text is short or did not add up itself, or where the change is long. */
   static of(outlined: Outlined, text: Source, change: Replacement): Stale | undefined {
     const far = Math.max(change.to - change.from, change.inserted) > FAR;
-    return text.length < SHORT || outlined.torn || far
+    return text.length < SHORT || outlined.unbalanced || far
       ? undefined
       : new Stale(outlined, text, change);
   }

@@ -23,7 +23,7 @@ export interface Updated {
   /** The stretch of the old text outside which all reads as before; undefined where there is none. */
   readonly read: Span | undefined;
   /** The units of the new text that were looked at beyond their end. */
-  readonly looks: readonly Span[];
+  readonly lookaheads: readonly Span[];
   /** The comments of the new text that hold formatting off, given those of the old. */
   holds(known: readonly Hold[]): Hold[];
   /** The excerpt that was read. */
@@ -47,7 +47,7 @@ export function updateOutline(
   oldText: Source,
   newText: Source,
   change: Replacement,
-  looks: readonly Span[] = [],
+  lookaheads: readonly Span[] = [],
   byColumns = false,
 ): Updated | undefined {
   let size = -1;
@@ -58,7 +58,8 @@ export function updateOutline(
     size = excerpt.text.length;
     // What was looked over and settled otherwise may settle otherwise now.
     const { core } = excerpt;
-    if (looks.some((look) => look.from < core.from && look.to >= change.from)) return undefined;
+    if (lookaheads.some((look) => look.from < core.from && look.to >= change.from))
+      return undefined;
     const update = new Update(reader, excerpt, newText, change, byColumns);
     const outline = update.run();
     if (outline !== undefined) {
@@ -68,13 +69,13 @@ export function updateOutline(
         outline,
         read,
         syntax: update.syntax,
-        looks: update.looks(looks),
+        lookaheads: update.lookaheads(lookaheads),
         holds: (known) => update.holds(known),
         before,
       };
     }
     // What does not add up here does not a little further away.
-    if (update.syntax.torn && !byColumns) return undefined;
+    if (update.syntax.unbalanced && !byColumns) return undefined;
   }
   return undefined;
 }
@@ -165,8 +166,8 @@ class Update {
   }
 
   /** The units of the new text that were looked at beyond their end, given those of the old. */
-  looks(known: readonly Span[]): Span[] {
-    return this.renewed(known, this.syntax.looks ?? []);
+  lookaheads(known: readonly Span[]): Span[] {
+    return this.renewed(known, this.syntax.lookaheads ?? []);
   }
 
   /** The comments of the new text that hold formatting off, given those of the old, in order. */
@@ -193,11 +194,11 @@ class Update {
   /** The outline as it will be once the work is done; undefined where it does not fit the old one. */
   outline(): Sequence | undefined {
     const { syntax, excerpt } = this;
-    if (syntax.torn && !this.byColumns) return undefined;
+    if (syntax.unbalanced && !this.byColumns) return undefined;
     // A look over what was cut could have gone another way.
     const places = excerpt.cuts.map((cut) => this.placeOf(cut));
     const over = ({ from, to }: Span): boolean => places.some((at) => from < at && to >= at);
-    if (syntax.looks?.some(over) === true) return undefined;
+    if (syntax.lookaheads?.some(over) === true) return undefined;
     const root = this.sequence(syntax.tree.root, 0);
     return this.claimed === excerpt.cuts.length ? root : undefined;
   }

@@ -51,7 +51,7 @@ export function formatSettled(
   if (!movesLines(changes, text) || !isDoubtful(language, syntax)) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
     const formatted = changes.appliedTo(text);
-    const again = language.parse(formatted, syntax.torn && syntax.held !== undefined);
+    const again = language.parse(formatted, syntax.unbalanced && syntax.held !== undefined);
     const more = formatWhole(language, again, styleOf?.(again) ?? style);
     if (more.length === 0) break;
     changes = compose(text, changes, more);
@@ -84,8 +84,12 @@ const SHORT = 1 << 11;
 
 /** Whether something of a text is not understood, or may swallow what follows it; so of every short one. */
 function isDoubtful({ unparsed }: Language, syntax: Syntax): boolean {
-  const { tokens, torn } = syntax;
-  if (torn || tokens.text.length < SHORT || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count)
+  const { tokens, unbalanced } = syntax;
+  if (
+    unbalanced
+    || tokens.text.length < SHORT
+    || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count
+  )
     return true;
   return unparsedStretches(syntax, unparsed).length > 0;
 }
@@ -106,8 +110,8 @@ export function demands(language: Language, syntax: Syntax, style: Style): Sheet
  */
 export function unsettledStretches(language: Language, syntax: Syntax): Span[] {
   const stretches = unparsedStretches(syntax, language.unparsed);
-  if (language.outside === undefined) return stretches;
-  return [...stretches, ...language.outside(syntax)].sort((a, b) => a.from - b.from);
+  if (language.nonStandard === undefined) return stretches;
+  return [...stretches, ...language.nonStandard(syntax)].sort((a, b) => a.from - b.from);
 }
 
 function unparsedStretches({ tokens, tree }: Syntax, unparsed: number): Span[] {

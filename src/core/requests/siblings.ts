@@ -11,7 +11,7 @@ import { whiteOf } from "./white.js";
 
 /** Where a sibling that stands below in another column than the layout's tells the line's. */
 export function siblingBelow(
-  { language, lines, syntax, style, offset, torn }: Pick<Context, keyof Site | "offset">,
+  { language, lines, syntax, style, offset, unbalanced }: Pick<Context, keyof Site | "offset">,
   { column, white }: Depth,
   rest: string,
 ): Depth | undefined {
@@ -28,7 +28,7 @@ export function siblingBelow(
   if (signs.beginsClosing(head) || head.charCodeAt(0) === signs.leader) return undefined;
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
-  if (stands === column || torn || !addsUp(tokens, signs)) return undefined;
+  if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
@@ -50,7 +50,9 @@ function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Styl
   for (let next = t + 1; next < tokens.count && found < 8; next++) {
     if (!tokens.onNewLine(next) || sheet.owner[next] !== sheet.owner[t]) continue;
     if (
-      sheet.is(next, Mark.Out) || tokens.isTrivia(next) || sheet.demand[next] === Demand.AsWritten
+      sheet.is(next, Mark.Dedent)
+      || tokens.isTrivia(next)
+      || sheet.demand[next] === Demand.AsWritten
     ) continue;
     if (lineColumn(tokens.text, tokens.start(next), tabWidth) !== column) return false;
     found++;
@@ -62,7 +64,7 @@ function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Styl
 function goesOn(sheet: Sheet, t: number, column: number, style: Style, signs: Signs): boolean {
   const owner = sheet.owner[t]!;
   const demand: Demand = sheet.demand[t]!;
-  if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block) || sheet.is(t, Mark.Out))
+  if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block) || sheet.is(t, Mark.Dedent))
     return false;
   if (signs.endsPart(sheet.tokens.textOf(t - 1))) return false;
   if (demand !== Demand.Fold && demand !== Demand.Seam && demand !== Demand.Space) return false;

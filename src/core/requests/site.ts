@@ -9,5 +9,5 @@ export interface Site {
   readonly style: Style;
   readonly lines: LineIndex;
   /** Whether the brackets of the whole text do not add up. */
-  readonly torn: boolean;
+  readonly unbalanced: boolean;
 }

@@ -1,5 +1,6 @@
 import {
   LineIndex,
+  unitsIn,
   type Lines,
   type Position,
   type PositionEncoding,
@@ -98,13 +99,25 @@ export function applyEdits(
   return applyChanges(text, placed.map((edit) => ({ ...edit, rule: "" })));
 }
 
+/** How a position is mapped. */
+export interface MapOptions {
+  /** Whether a position at the place of an insertion stays before it or goes behind it; `before` unless stated. */
+  readonly affinity?: "before" | "after" | undefined;
+  /** What characters are counted in; `utf-16` unless stated. */
+  readonly encoding?: PositionEncoding | undefined;
+}
+
 /**
  * Where a position of the old text stands once the edits are in. A position inside replaced text
- * goes to the end of its replacement; one at the place of an insertion stays before it.
+ * goes to the end of its replacement.
  *
- * @param edits as for `applyEdits`; characters counted in UTF-16.
+ * @param edits as for `applyEdits`.
  */
-export function mapPosition(position: Position, edits: readonly EditLike[]): Position {
+export function mapPosition(
+  position: Position,
+  edits: readonly EditLike[],
+  { affinity = "before", encoding = "utf-16" }: MapOptions = {},
+): Position {
   // Old and new place of the end of the last edit before the position.
   let old: Position = { line: 0, character: 0 };
   let fresh: Position = old;
@@ -113,8 +126,9 @@ export function mapPosition(position: Position, edits: readonly EditLike[]): Pos
       ? { line: fresh.line, character: fresh.character + character - old.character }
       : { line: fresh.line + line - old.line, character };
   for (const { range, newText } of edits) {
-    if (!isBefore(range.start, position)) break;
-    const end = advance(moved(range.start), newText);
+    const at = affinity === "after" && isEmpty(range) && samePlace(range.start, position);
+    if (!at && !isBefore(range.start, position)) break;
+    const end = advance(moved(range.start), newText, encoding);
     if (isBefore(position, range.end)) return end;
     old = range.end;
     fresh = end;
@@ -125,9 +139,18 @@ export function mapPosition(position: Position, edits: readonly EditLike[]): Pos
 const isBefore = (a: Position, b: Position): boolean =>
   a.line < b.line || (a.line === b.line && a.character < b.character);
 
-function advance({ line, character }: Position, text: string): Position {
+const samePlace = (a: Position, b: Position): boolean =>
+  a.line === b.line && a.character === b.character;
+
+const isEmpty = ({ start, end }: Range): boolean => samePlace(start, end);
+
+function advance(
+  { line, character }: Position,
+  text: string,
+  encoding: PositionEncoding,
+): Position {
   const rows = text.split(/\r\n|\r|\n/);
-  const last = rows[rows.length - 1]!.length;
+  const last = unitsIn(rows[rows.length - 1]!, encoding);
   return rows.length === 1
     ? { line, character: character + last }
     : { line: line + rows.length - 1, character: last };

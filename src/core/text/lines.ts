@@ -7,6 +7,25 @@ export interface Position {
   readonly character: number;
 }
 
+/** @throws RangeError where a position's numbers are none, or negative. */
+export function checkPosition({ line, character }: Position): void {
+  if (Number.isInteger(line) && line >= 0 && Number.isInteger(character) && character >= 0) return;
+  throw new RangeError(
+    `Position ${line}:${character} is none: line and character are whole numbers from 0.`,
+  );
+}
+
+/** @throws RangeError where a range's positions are none, or the wrong way round. */
+export function checkRange({ start, end }: Range): void {
+  checkPosition(start);
+  checkPosition(end);
+  if (start.line < end.line || (start.line === end.line && start.character <= end.character))
+    return;
+  throw new RangeError(
+    `Range ${start.line}:${start.character}–${end.line}:${end.character} ends before it starts.`,
+  );
+}
+
 /** A half-open stretch of a text: `end` is the first position outside it. */
 export interface Range {
   readonly start: Position;
@@ -150,7 +169,8 @@ function unitsOf(code: number, encoding: PositionEncoding): number {
   return code < 0x10000 ? 3 : 4;
 }
 
-function unitsIn(text: string, encoding: PositionEncoding): number {
+/** How long a text is in the units of an encoding. */
+export function unitsIn(text: string, encoding: PositionEncoding): number {
   let units = 0;
   for (const sign of text) units += unitsOf(sign.codePointAt(0)!, encoding);
   return units;

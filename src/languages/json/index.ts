@@ -37,13 +37,13 @@ function jsonLanguage(names: Names, strict: boolean): Language {
     insertRules: { separator: R.ClosingComma },
     notation: NOTATION,
     trailingSpace: 1,
-    freeLines: true,
-    fusing: new Set(["//", "/*"]),
+    breaksAnywhere: true,
+    mergingPairs: new Set(["//", "/*"]),
     unparsed: N.Unparsed,
     typing: jsonTyping,
     parse(text: string): Syntax {
       const tokens = lexJson(text);
-      return { tokens, tree: parseJson(tokens), torn: false };
+      return { tokens, tree: parseJson(tokens), unbalanced: false };
     },
     isUnit: (kind) => kind === N.Member || kind === N.Object || kind === N.Array,
     sequence: (kind) =>
@@ -52,7 +52,7 @@ function jsonLanguage(names: Names, strict: boolean): Language {
         : 0,
     comparable,
     layout: layoutJson,
-    ...(strict ? { outside } : {}),
+    ...(strict ? { nonStandard } : {}),
   };
 }
 
@@ -73,7 +73,7 @@ export const jsonc = jsonLanguage(
 );
 
 /** What the standard does not allow, though it is understood. */
-function* outside({ tokens }: Syntax): Iterable<{ from: number; to: number }> {
+function* nonStandard({ tokens }: Syntax): Iterable<{ from: number; to: number }> {
   for (let t = 0; t < tokens.count; t++) {
     const closer = tokens.kind(tokens.skipTrivia(t + 1));
     const closing =

@@ -89,8 +89,8 @@ class JsonLayout {
   private documentComment(t: number): void {
     const { tree, tokens, sheet } = this;
     const value = tree.child(tree.root);
-    const outside = value === NONE || t < tree.first(value) || t >= tree.end(value);
-    if (!outside) return;
+    const nonStandard = value === NONE || t < tree.first(value) || t >= tree.end(value);
+    if (!nonStandard) return;
     if (tokens.onNewLine(t) || t === 0) sheet.line(t, 0, 1, R.Comment);
     else sheet.set(t, Demand.Trailing, R.Comment);
   }
@@ -144,7 +144,7 @@ class JsonLayout {
       if (isChild) child = tree.next(child);
     }
     sheet.set(closer, edge, R.Bracket);
-    sheet.mark(closer, Mark.Out);
+    sheet.mark(closer, Mark.Dedent);
     if (items.unparsed || style.closingComma === "as-written") {
       // A comma may be all that holds apart what does not parse.
     } else if (items.closing >= 0) {

@@ -40,8 +40,8 @@ export function declareLanguage(declaration: Declaration): Language {
     splitRule: LINE_END,
     notation,
     trailingSpace: 1,
-    freeLines: true,
-    fusing: new Set(),
+    breaksAnywhere: true,
+    mergingPairs: new Set(),
     unparsed: UNPARSED,
     typing: declaredTyping(declaration, notation),
 
@@ -54,7 +54,7 @@ export function declareLanguage(declaration: Declaration): Language {
         tree.finish(LINE, t, end);
       }
       tree.finish(TEXT, 0, tokens.count);
-      return { tokens, tree, torn: false };
+      return { tokens, tree, unbalanced: false };
     },
 
     isUnit: (kind) => kind === LINE,

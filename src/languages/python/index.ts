@@ -35,8 +35,8 @@ const modules: Language = {
     operand: /[\p{L}\p{N}_"'([{@~]/u,
   },
   trailingSpace: 2,
-  freeLines: false,
-  fusing: new Set([
+  breaksAnywhere: false,
+  mergingPairs: new Set([
     "**",
     "//",
     "<<",
@@ -61,8 +61,8 @@ const modules: Language = {
   typing: pythonTyping,
 
   parse(text: string, byColumns?: boolean): Syntax {
-    const { tokens, torn, tears } = lexPython(text, byColumns);
-    return { tokens, tree: parsePython(tokens), torn, tears };
+    const { tokens, unbalanced, mismatches } = lexPython(text, byColumns);
+    return { tokens, tree: parsePython(tokens), unbalanced, mismatches };
   },
 
   isUnit(kind: number): boolean {
@@ -78,7 +78,7 @@ const modules: Language = {
   sequence: (kind) =>
     kind === N.Suite ? SequenceFlag.Is | SequenceFlag.Open | SequenceFlag.Alone : 0,
 
-  newer: allowsBracketedWith,
+  needsNewer: allowsBracketedWith,
 
   comparable(tokens: TokenTable, t: number): string {
     const text = tokens.textOf(t);

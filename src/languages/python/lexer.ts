@@ -66,14 +66,14 @@ for (let c = 0; c < 128; c++) {
  */
 export function lexPython(text: string, byColumns = false): {
   tokens: TokenTable;
-  torn: boolean;
-  tears: number;
+  unbalanced: boolean;
+  mismatches: number;
 } {
   const lexer = new Lexer(text);
   lexer.doubtful = byColumns;
   lexer.run();
-  const { tokens, doubtful, tears } = lexer;
-  return { tokens, torn: byColumns ? tears > 0 : doubtful, tears };
+  const { tokens, doubtful, mismatches } = lexer;
+  return { tokens, unbalanced: byColumns ? mismatches > 0 : doubtful, mismatches };
 }
 
 interface OpenBracket {
@@ -90,7 +90,7 @@ class Lexer {
   /** Set once a bracket is known not to close: from then on indentation may end it. */
   doubtful = false;
   /** How often indentation ended brackets, or the end of the text did. */
-  tears = 0;
+  mismatches = 0;
 
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -101,11 +101,11 @@ class Lexer {
     for (;;) {
       this.scan();
       const unclosed = this.brackets[0];
-      if (unclosed !== undefined) this.tears++;
+      if (unclosed !== undefined) this.mismatches++;
       if (this.doubtful || unclosed === undefined) return;
       // Once more from the bracket that never closes, now minding indentation.
       this.doubtful = true;
-      this.tears = 0;
+      this.mismatches = 0;
       this.brackets = [unclosed];
       this.at = this.tokens.end(unclosed.token);
       this.tokens.truncate(unclosed.token + 1);
@@ -120,7 +120,7 @@ class Lexer {
       const start = this.at;
       if (this.newLine && this.doubtful && this.brackets.length > 0 && this.endsBrackets(start)) {
         this.brackets.length = 0;
-        this.tears++;
+        this.mismatches++;
         this.logical = true;
       }
       const c = text.charCodeAt(start);

@@ -19,7 +19,7 @@ export abstract class LayoutBase {
   readonly tokens: TokenTable;
   readonly tree: Tree;
   /** Whether brackets do not add up. */
-  protected readonly torn: boolean;
+  protected readonly unbalanced: boolean;
   protected readonly asWritten: boolean;
   /** Whether expressions that the author split stay so. */
   protected readonly keepsSplit: boolean;
@@ -31,7 +31,7 @@ export abstract class LayoutBase {
   ) {
     this.tokens = syntax.tokens;
     this.tree = syntax.tree;
-    this.torn = syntax.torn;
+    this.unbalanced = syntax.unbalanced;
     this.asWritten = style.listSplit === "as-written";
     this.keepsSplit = style.expressionSplit === "as-written";
   }

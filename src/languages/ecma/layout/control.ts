@@ -134,7 +134,7 @@ export abstract class ControlLayout extends DeclarationLayout {
     // Comments behind the statements are the case's where they stand deeper; by width no column tells.
     const last = tree.lastChild(node);
     if (!this.asWritten && last !== NONE)
-      for (let t = tree.end(last); t < tree.end(node); t++) sheet.mark(t, Mark.Out);
+      for (let t = tree.end(last); t < tree.end(node); t++) sheet.mark(t, Mark.Dedent);
   }
 
   private isSimple(node: number): boolean {

@@ -195,7 +195,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
     }
     if (!ownLine && tree.end(body) - brace > 2) {
       this.fold(brace, R.Brace);
-      sheet.mark(brace, Mark.Out);
+      sheet.mark(brace, Mark.Dedent);
       this.lowBrace = brace;
     }
     sheet.close();

@@ -102,7 +102,7 @@ export abstract class JsxLayout extends TypeLayout {
     }
     if (closing < tree.end(node)) {
       this.childGap(closing, true, false);
-      sheet.mark(closing, Mark.Out);
+      sheet.mark(closing, Mark.Dedent);
       sheet.close();
       this.visit(last);
     } else {
@@ -190,10 +190,10 @@ export abstract class JsxLayout extends TypeLayout {
         if (kind === T.Greater) {
           const alone = tokens.kind(t - 1) === T.Slash;
           sheet.set(t, alone || attributes === 0 ? Demand.Join : Demand.Seam, R.Markup);
-          if (!alone && attributes > 0) sheet.mark(t, Mark.Out);
+          if (!alone && attributes > 0) sheet.mark(t, Mark.Dedent);
         } else if (kind === T.Slash) {
           sheet.set(t, attributes > 0 ? Demand.Fold : Demand.Space, R.Markup);
-          if (attributes > 0) sheet.mark(t, Mark.Out);
+          if (attributes > 0) sheet.mark(t, Mark.Dedent);
         } else if (!named || (isChild && tree.kind(child) === N.TypeArguments)) {
           this.join(t, R.Markup);
           named = true;

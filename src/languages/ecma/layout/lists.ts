@@ -16,7 +16,7 @@ interface Items {
   holes: boolean;
   numbers: boolean;
   /** Some item does not parse, or lacks its brace. */
-  torn: boolean;
+  unbalanced: boolean;
   last: number;
 }
 
@@ -89,7 +89,7 @@ export abstract class ListLayout extends LayoutBase {
     const flow = kind === N.Array && items.numbers && items.count > 3;
     const apart = kind === N.ObjectType && this.membersByLine(node);
     const below = this.closesBelow(node, items);
-    const split = kind === N.EnumBody || apart || items.torn
+    const split = kind === N.EnumBody || apart || items.unbalanced
       ? FrameFlag.Split
       : below
       ? 0
@@ -114,7 +114,7 @@ export abstract class ListLayout extends LayoutBase {
       const isChild = child !== NONE && t === tree.first(child);
       const token: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
-        if (items.torn) this.standing(t, last);
+        if (items.unbalanced) this.standing(t, last);
         else if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, isChild ? child : NONE);
         if (!isChild) {
@@ -134,10 +134,10 @@ export abstract class ListLayout extends LayoutBase {
       last = child;
       child = tree.next(child);
     }
-    if (items.torn) this.standing(closer, last);
+    if (items.unbalanced) this.standing(closer, last);
     else if (below) sheet.line(closer, 0, 0, R.Bracket);
     else sheet.set(closer, edge, R.Bracket);
-    sheet.mark(closer, Mark.Out);
+    sheet.mark(closer, Mark.Dedent);
     if (!below || items.closing < 0) this.closing(node, kind, items);
     sheet.close();
   }
@@ -304,7 +304,7 @@ export abstract class ListLayout extends LayoutBase {
     const { tokens, sheet } = this;
     if (!tokens.onNewLine(t)) return sheet.set(t, Demand.AsWritten, R.Unparsed);
     sheet.line(t, 0, 1, R.Unparsed);
-    if (isSeparator(tokens.kind(t)) && this.endsTorn(last)) sheet.mark(t, Mark.Out);
+    if (isSeparator(tokens.kind(t)) && this.endsTorn(last)) sheet.mark(t, Mark.Dedent);
   }
 
   private itemGap(t: number, token: T, before: T, kind: N, child: number): void {
@@ -323,7 +323,7 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   private closing(node: number, kind: N, items: Items): void {
-    if (items.lastEnd < 0 || items.holes || items.torn) return;
+    if (items.lastEnd < 0 || items.holes || items.unbalanced) return;
     if (kind === N.ObjectType || kind === N.MappedType) return this.closingSemicolon(node, items);
     const { sheet, style } = this;
     if (style.closingComma === "as-written" || !this.takesComma(node, kind, items)) return;
@@ -460,7 +460,7 @@ export abstract class ListLayout extends LayoutBase {
       closing: -1,
       holes: false,
       numbers: true,
-      torn: false,
+      unbalanced: false,
       last: NONE,
     };
     let child = tree.child(node);
@@ -481,7 +481,8 @@ export abstract class ListLayout extends LayoutBase {
         separated = false;
         if (isChild) {
           const nodeKind: N = tree.kind(child);
-          if (nodeKind === N.Unparsed || (this.torn && this.endsTorn(child))) items.torn = true;
+          if (nodeKind === N.Unparsed || (this.unbalanced && this.endsTorn(child)))
+            items.unbalanced = true;
           if (nodeKind !== N.Unary || tree.end(child) - tree.first(child) !== 2)
             items.numbers = false;
         } else if (kind !== T.Number) {

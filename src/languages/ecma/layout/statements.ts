@@ -12,7 +12,7 @@ export class EcmaLayout extends ControlLayout {
   program(): void {
     this.comments();
     layoutBlock(this.sheet, this.tree, this.tree.root, this.blockRules(NONE));
-    if (this.torn) this.behindTorn();
+    if (this.unbalanced) this.behindTorn();
   }
 
   /** Behind a block that lacks its brace the line ends where it does. */
@@ -24,7 +24,7 @@ export class EcmaLayout extends ControlLayout {
       const demand: Demand = sheet.demand[t]!;
       if (!tokens.onNewLine(t) || (demand !== Demand.Space && demand !== Demand.Join)) continue;
       sheet.demand[t] = Demand.Line;
-      if (!sheet.frames.has(sheet.owner[t]!, FrameFlag.Block)) sheet.mark(t, Mark.Out);
+      if (!sheet.frames.has(sheet.owner[t]!, FrameFlag.Block)) sheet.mark(t, Mark.Dedent);
     }
   }
 
@@ -289,7 +289,7 @@ export class EcmaLayout extends ControlLayout {
       token: (t) => {
         if (t === last && this.tokens.kind(t) === T.RightBrace) {
           this.sheet.line(t, 0, 0, R.Brace);
-          this.sheet.mark(t, Mark.Out);
+          this.sheet.mark(t, Mark.Dedent);
         } else if (this.tokens.kind(t) === T.Semicolon || this.tokens.kind(t) === T.Comma) {
           this.join(t, R.Terminator);
         }

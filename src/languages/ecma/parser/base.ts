@@ -1,4 +1,4 @@
-import type { Look } from "../../../core/language.js";
+import type { Lookahead } from "../../../core/language.js";
 import { DEPTH_LIMIT, Parser } from "../../../core/syntax/parser.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { LineStarts, indentColumn, lineColumn, startOfLine } from "../../../core/text/width.js";
@@ -70,7 +70,7 @@ export abstract class EcmaBase extends Parser {
   /** Set where something that the grammar wants is not there. The statement around it is left alone. */
   protected missing = false;
   /** In how many places brackets do not add up. */
-  tears = 0;
+  mismatches = 0;
   /** The column at which the current statement begins; -1 where indentation does not count. */
   protected head: Opener = -1;
   /** The lines that opened the brackets around, innermost last. */
@@ -87,7 +87,7 @@ export abstract class EcmaBase extends Parser {
   /** What would close the constructs that the end of the text left open, innermost first. */
   readonly closers: string[] = [];
   /** Where a unit began that was looked at beyond its end, and how far. */
-  readonly looks: Look[] = [];
+  readonly lookaheads: Lookahead[] = [];
   /** `in` is no operator: the head of a `for`. */
   protected noIn = false;
   /** Between `?` and `:`, where a colon after brackets need not begin the type of a function. */
@@ -208,7 +208,7 @@ export abstract class EcmaBase extends Parser {
   private tried(rule: () => boolean): boolean {
     const lexer = this.lexer.mark();
     const tree = this.tree.mark();
-    const { at, kind, taken, lineBefore, missing, tears, cut, depth } = this;
+    const { at, kind, taken, lineBefore, missing, mismatches, cut, depth } = this;
     this.missing = false;
     const left = this.closers.length;
     const around = this.openers.length;
@@ -226,16 +226,16 @@ export abstract class EcmaBase extends Parser {
     this.taken = taken;
     this.lineBefore = lineBefore;
     this.missing = missing;
-    this.tears = tears;
+    this.mismatches = mismatches;
     this.cut = cut;
     this.depth = depth;
     return false;
   }
 
   /** Notes how far beyond its end the unit that began at token `first` was looked at. */
-  protected noteLook(first: number): void {
+  protected noteLookahead(first: number): void {
     const to = this.lexer.lookedTo();
-    if (to > 0) this.looks.push({ from: this.tokens.start(first), to });
+    if (to > 0) this.lookaheads.push({ from: this.tokens.start(first), to });
   }
 
   // Depth
@@ -393,7 +393,7 @@ export abstract class EcmaBase extends Parser {
     }
     this.leftOpen(CLOSERS[closer] ?? "");
     this.cut = this.at;
-    this.tears++;
+    this.mismatches++;
     this.missing = true;
     return false;
   }

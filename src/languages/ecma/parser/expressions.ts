@@ -554,7 +554,7 @@ export abstract class ExpressionParser extends ArrowParser {
       else this.enclosed(() => this.expression());
       if (!this.is(T.TemplateMiddle) && !this.is(T.TemplateTail)) {
         this.leftOpen("}`");
-        this.tears++;
+        this.mismatches++;
         this.missing = true;
         break;
       }

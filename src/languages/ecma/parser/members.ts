@@ -200,7 +200,7 @@ export abstract class MemberParser extends ExpressionParser {
       this.classMember(opener);
       if (this.missing) this.finish(N.Unparsed, member);
       this.missing = outer;
-      this.noteLook(member);
+      this.noteLookahead(member);
       if (this.at === member) {
         if (this.isCloser()) break;
         this.skip();

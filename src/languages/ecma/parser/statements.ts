@@ -13,13 +13,19 @@ export function parseEcma(text: string, dialect: Dialect, byColumns = false): Sy
   if (!byColumns) {
     const first = new StatementParser(new Lexer(text), dialect, false);
     const tree = first.program();
-    if (first.tears === 0)
-      return { tokens: first.tokens, tree, torn: false, tears: 0, looks: first.looks };
+    if (first.mismatches === 0)
+      return {
+        tokens: first.tokens,
+        tree,
+        unbalanced: false,
+        mismatches: 0,
+        lookaheads: first.lookaheads,
+      };
   }
   const second = new StatementParser(new Lexer(text), dialect, true);
   const tree = second.program();
-  const { tokens, tears } = second;
-  return { tree, tokens, torn: !byColumns || tears > 0, tears, looks: [] };
+  const { tokens, mismatches } = second;
+  return { tree, tokens, unbalanced: !byColumns || mismatches > 0, mismatches, lookaheads: [] };
 }
 
 /** What would close all that is open at the end of a text, innermost first. */
@@ -47,7 +53,7 @@ class StatementParser extends ModuleParser {
       this.statement(-1);
       if (directives) this.directive(first);
       if (this.at === first) {
-        this.tears++;
+        this.mismatches++;
         this.stray(-1);
       }
     }
@@ -109,7 +115,7 @@ class StatementParser extends ModuleParser {
     }
     this.missing = outer;
     this.head = outerHead;
-    this.noteLook(first);
+    this.noteLookahead(first);
   }
 
   /** What no statement begins with, and what stands behind it. */

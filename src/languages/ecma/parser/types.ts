@@ -419,7 +419,7 @@ export abstract class TypeParser extends EcmaBase {
       }
       if (this.missing) this.finish(N.Unparsed, first);
       this.missing = outer || (this.missing && !alone);
-      if (alone) this.noteLook(first);
+      if (alone) this.noteLookahead(first);
     }
     this.close(T.RightBrace, opener);
     return mapped;

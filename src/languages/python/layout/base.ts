@@ -32,7 +32,7 @@ export abstract class LayoutBase {
   constructor(protected readonly sheet: Sheet, syntax: Syntax, protected readonly style: Style) {
     this.tokens = syntax.tokens;
     this.tree = syntax.tree;
-    this.bracketedWith = syntax.newer ?? allowsBracketedWith(syntax);
+    this.bracketedWith = syntax.needsNewer ?? allowsBracketedWith(syntax);
     this.asWritten = style.listSplit === "as-written";
     this.keepsSplit = style.expressionSplit === "as-written";
   }

@@ -91,7 +91,7 @@ export abstract class BracketLayout extends LayoutBase {
     }
     if (rowFrame !== ROOT) sheet.close();
     sheet.set(closer, Demand.Seam, R.Bracket);
-    sheet.mark(closer, Mark.Out);
+    sheet.mark(closer, Mark.Dedent);
     if (!row) this.closingComma(items, this.commaRuleOf(kind, items));
     else if (items.comma < 0) this.rowComma(rowFrame, items, this.commaRuleOf(kind, items));
     this.bracketed--;

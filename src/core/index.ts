@@ -1,0 +1,15 @@
+/** The engine without any language. */
+export { Answer } from "./answer.js";
+export type { AnswerData } from "./answer.js";
+export { Document } from "./document.js";
+export type { ContentChange, OffsetChange, OpenOptions, TypedAnswer } from "./document.js";
+export { createEngine } from "./engine.js";
+export type { Engine, EngineOptions } from "./engine.js";
+export type { IndentedBlocks, Language, Syntax, Typing } from "./language.js";
+export type { BlockComment, Notation, Pair } from "./notation.js";
+export { BASE_STYLE } from "./style/style.js";
+export type { Style } from "./style/style.js";
+export { applyEdits, mapPosition } from "./text/edits.js";
+export type { Change, MapOptions, TextEdit } from "./text/edits.js";
+export { LineIndex } from "./text/lines.js";
+export type { Position, PositionEncoding, Range } from "./text/lines.js";
