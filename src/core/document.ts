@@ -13,7 +13,13 @@ import { formatTyped, maySettle } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { ChangeList } from "./text/changelist.js";
 import type { LineSpan } from "./text/touched.js";
-import { applyChanges, toTextEdits, type Change, type TextEdit } from "./text/edits.js";
+import {
+  applyChanges,
+  mapPosition,
+  toTextEdits,
+  type Change,
+  type TextEdit,
+} from "./text/edits.js";
 import {
   LineIndex,
   checkPosition,
@@ -63,6 +69,8 @@ export interface OffsetChange {
   readonly to: number;
   readonly text: string;
 }
+
+const compare = (a: Position, b: Position): number => a.line - b.line || a.character - b.character;
 
 /** In shorter texts one line may tell how wide a step is. */
 const SMALL = 1 << 14;
@@ -282,6 +290,72 @@ export class Document {
       caret: { ...caret, line: caret.line + above },
       clientEdits: told === toldAround ? edits : toTextEdits(lines, toldAround, this.encoding),
     };
+  }
+
+  /**
+   * Answers for one character that was typed at several carets at once. Of answers that touch the same text
+   * the first one counts.
+   *
+   * @param positions just after the character, in any order.
+   * @returns the edits of all together, and where each caret should stand once they are in.
+   */
+  formatOnTypeEach(
+    positions: readonly Position[],
+    character: string,
+    style?: Partial<Style>,
+  ): Pick<TypedAnswer, "version" | "edits" | "unsettled"> & {
+    readonly carets: readonly Position[];
+  } {
+    const order = positions.map((_, i) => i).sort((a, b) => compare(positions[a]!, positions[b]!));
+    const edits: TextEdit[] = [];
+    const own: (TypedAnswer | undefined)[] = [];
+    for (const i of order) {
+      const answer = this.formatOnType(positions[i]!, character, style);
+      const [first] = answer.edits;
+      const last = edits.at(-1);
+      const apart =
+        first === undefined
+        || last === undefined
+        || compare(last.range.end, first.range.start) < 0;
+      own[i] = apart ? answer : undefined;
+      if (apart) edits.push(...answer.edits);
+    }
+    const { encoding } = this;
+    const carets = positions.map((position, i) => {
+      const answer = own[i];
+      if (answer === undefined)
+        return mapPosition(position, edits, { affinity: "after", encoding });
+      // Edits behind its own leave the caret where it is; those before move it.
+      const before = edits.filter(
+        ({ range }) =>
+          answer.edits.length > 0
+          && compare(range.end, answer.edits[0]!.range.start) < 0,
+      );
+      if (answer.edits.length === 0)
+        return mapPosition(position, edits, { affinity: "after", encoding });
+      const lines = before.reduce((sum, { range, newText }) => (
+        sum + newText.split("\n").length - 1 - (range.end.line - range.start.line)
+      ), 0);
+      return { line: answer.caret.line + lines, character: answer.caret.character };
+    });
+    this.edited.answer([], this.lines.count, []);
+    return { version: this.version, edits, unsettled: [], carets };
+  }
+
+  /** The text between two UTF-16 offsets. */
+  slice(from: number, to: number): string {
+    return this.lines.slice(from, to);
+  }
+
+  /** The UTF-16 offset of a position; one outside the text is brought to the nearest inside it. */
+  offsetAt(position: Position): number {
+    checkPosition(position);
+    return this.lines.offsetAt(position, this.encoding);
+  }
+
+  /** The position of a UTF-16 offset; one outside the text is brought to the nearest inside it. */
+  positionAt(offset: number): Position {
+    return this.lines.positionAt(offset, this.encoding);
   }
 
   /**
