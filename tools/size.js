@@ -8,23 +8,30 @@ const root = fileURLToPath(new URL("../", import.meta.url));
 
 /** What a program imports, and how many bytes its bundle may take at most, compressed; 0 for any. */
 export const BUNDLES = [
-  ["applyEdits alone", 'export { applyEdits } from "oak-tide/core";', 2_000],
-  [
-    "core with JSON",
-    'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    42_500,
-  ],
-  [
-    "core with Python",
-    'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    0,
-  ],
-  [
-    "core with JavaScript and TypeScript",
-    'export { createEngine } from "oak-tide/core"; export * from "oak-tide/typescript";',
-    0,
-  ],
-  ["every language", 'export { createEngine } from "oak-tide";', 0],
+  {
+    name: "applyEdits alone",
+    program: 'export { applyEdits } from "oak-tide/core";',
+    most: 2_000,
+  },
+  {
+    name: "core with JSON",
+    program:
+      'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
+    most: 42_500,
+  },
+  {
+    name: "core with Python",
+    program:
+      'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
+    most: 0,
+  },
+  {
+    name: "core with JavaScript and TypeScript",
+    program:
+      'export { createEngine } from "oak-tide/core"; export * from "oak-tide/typescript";',
+    most: 0,
+  },
+  { name: "every language", program: 'export { createEngine } from "oak-tide";', most: 0 },
 ];
 
 /** How many bytes the bundle of a program takes, plain and compressed. */
@@ -64,7 +71,7 @@ async function main() {
   console.log(
     `${"bundle".padEnd(38)}${"bytes".padStart(9)}${"compressed".padStart(12)}${"at most".padStart(9)}`,
   );
-  for (const [name, program, most] of BUNDLES) {
+  for (const { name, program, most } of BUNDLES) {
     const { plain, compressed } = await bundled(program);
     console.log(
       name.padEnd(38)

@@ -1,8 +1,8 @@
 import { afterAll, expect, test } from "vitest";
-import { createEngine, type OffsetChange } from "oak-tide";
 import { connectEngine, hostEngine, type Outcome, type Port } from "oak-tide/worker";
+import { engine } from "../support/format.js";
+import { Page, typedAtOnce } from "../support/typist.js";
 
-const engine = createEngine();
 const { port1, port2 } = new MessageChannel();
 hostEngine(engine, port1 as unknown as Port);
 const remote = connectEngine(port2 as unknown as Port);
@@ -20,52 +20,6 @@ const SESSIONS: Readonly<Record<string, string>> = {
   shellscript: "if a; then\nb\nfi\nc\n",
   plaintext: "a {\nb (\nc\n)\n}\n",
 };
-
-/** A text with a caret, as an editor holds it. */
-class Page {
-  text = "";
-  caret = 0;
-
-  put(sign: string): OffsetChange {
-    const change = { from: this.caret, to: this.caret, text: sign };
-    this.apply([change]);
-    return change;
-  }
-
-  apply(changes: readonly OffsetChange[], carets: readonly number[] = []): void {
-    let done = "";
-    let at = 0;
-    let caret = this.caret;
-    for (const { from, to, text } of changes) {
-      done += this.text.slice(at, from) + text;
-      if (to <= this.caret) caret += text.length - (to - from);
-      at = to;
-    }
-    this.text = done + this.text.slice(at);
-    this.caret = carets[0] ?? caret;
-  }
-}
-
-/** What typing comes to where every answer is there before the next key. */
-function typedAtOnce(languageId: string, keys: string): Page {
-  const page = new Page();
-  const document = engine.open({ uri: "", languageId, text: "" });
-  const triggers = new Set(engine.triggerCharacters(languageId));
-  for (const key of keys) {
-    document.replace([page.put(key)]);
-    if (!triggers.has(key)) continue;
-    const position = document.positionAt(page.caret);
-    const { edits, carets } = document.formatOnTypeEach([position], key);
-    const changes = edits.map(({ range, newText }) => ({
-      from: document.offsetAt(range.start),
-      to: document.offsetAt(range.end),
-      text: newText,
-    }));
-    document.replace(changes);
-    page.apply(changes, [document.offsetAt(carets[0]!)]);
-  }
-  return page;
-}
 
 test.each(Object.entries(SESSIONS))("%s typed without a pause", async (languageId, keys) => {
   for (const pause of [0, 1, 3, 7]) {
