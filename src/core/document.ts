@@ -4,6 +4,8 @@ import type { Language, Syntax } from "./language.js";
 import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
+import { Inside } from "./regions/inside.js";
+import type { Regions } from "./regions/region.js";
 import { aroundCaret } from "./requests/caret.js";
 import { formatSettled, unsettledStretches } from "./requests/document.js";
 import { moveChanges, pasteChanges } from "./requests/paste.js";
@@ -12,6 +14,7 @@ import { formatLines, insideOf } from "./requests/selection.js";
 import { formatTyped, maySettle } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { ChangeList } from "./text/changelist.js";
+import { compose } from "./text/compose.js";
 import type { LineSpan } from "./text/touched.js";
 import {
   applyChanges,
@@ -70,6 +73,17 @@ export interface OffsetChange {
   readonly text: string;
 }
 
+/** Where an offset of a text stands once sorted changes are in; inside what is replaced, at its end. */
+function movedBy(changes: ChangeList, offset: number): number {
+  let shift = 0;
+  for (const { from, to, text } of changes) {
+    if (from > offset) break;
+    if (to > offset) return from + shift + text.length;
+    shift += text.length - (to - from);
+  }
+  return offset + shift;
+}
+
 const compare = (a: Position, b: Position): number => a.line - b.line || a.character - b.character;
 
 /** In shorter texts one line may tell how wide a step is. */
@@ -89,6 +103,7 @@ export class Document {
     opened: OpenOptions,
     private readonly engineStyle: Partial<Style> | undefined,
     private readonly encoding: PositionEncoding,
+    private readonly languageOf: (languageId: string) => Language | undefined = () => undefined,
   ) {
     resolveStyle(opened.style);
     this.uri = opened.uri;
@@ -236,7 +251,15 @@ export class Document {
       view.lines,
       insideOf(placed),
     );
-    return this.answerIn(view, changes, placed, spans);
+    return this.answerIn(
+      view,
+      this.withRegions(view.syntax, changes, style, placed.map(({ first, last }) => ({
+        from: view.lines.lineStart(first),
+        to: view.lines.lineEnd(last),
+      }))),
+      placed,
+      spans,
+    );
   }
 
   /**
@@ -250,13 +273,14 @@ export class Document {
     const { language, lines, version } = this;
     const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
-    if (!maySettle(language, lines, offset, character)) return nothing;
+    if (language.regions === undefined && !maySettle(language, lines, offset, character))
+      return nothing;
     const from = character === "\n" ? offset : Math.max(0, offset - character.length);
     const view = this.current.view({ from, to: offset }, { around: 0, whole: character !== "\n" });
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));
     const { touched, typed } = this.edited;
-    const answer = formatTyped(
+    const answer = this.typedInside(view, place, character, style) ?? formatTyped(
       {
         language,
         lines: view.lines,
@@ -338,7 +362,12 @@ export class Document {
       ), 0);
       return { line: answer.caret.line + lines, character: answer.caret.character };
     });
-    this.edited.answer([], this.lines.count, []);
+    const changes = edits.map(({ range, newText, rule }) => ({
+      ...this.offsets(range),
+      text: newText,
+      rule,
+    }));
+    this.edited.answer([ChangeList.of(changes)], this.lines.count, []);
     return { version: this.version, edits, unsettled: [], carets };
   }
 
@@ -369,6 +398,8 @@ export class Document {
     const { view, around, span } = this.put(range, style);
     const { from, to } = this.offsets(range);
     const place = { from: view.place(from), to: view.place(to) };
+    const inside = this.putInside(view, range, "formatOnPaste", style);
+    if (inside !== undefined) return this.answerIn(view, inside, [span]);
     const { lines, syntax, unbalanced } = view;
     const changes = pasteChanges(
       { language: this.language, syntax, style: around, lines, unbalanced },
@@ -385,6 +416,8 @@ export class Document {
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
     checkRange(range);
     const { view, around, span } = this.put(range, style);
+    const inside = this.putInside(view, range, "formatOnMove", style);
+    if (inside !== undefined) return this.answerIn(view, inside, [span]);
     const { lines, syntax, unbalanced } = view;
     const changes = moveChanges(
       { language: this.language, syntax, style: around, lines, unbalanced },
@@ -409,6 +442,94 @@ export class Document {
     return { view, around, span: this.placed(view, this.linesOf(range)) };
   }
 
+  // Regions
+
+  /** The regions of a text, or of an excerpt, open as documents of their own. */
+  private insides(
+    syntax: Syntax,
+    call?: Partial<Style>,
+    regions = this.language.regions,
+  ): Inside[] {
+    if (regions === undefined) return [];
+    return Inside.all(regions, syntax, this.style(call), ({ languageId }, text) => {
+      const { uri, ownStyle, engineStyle, encoding, languageOf } = this;
+      const language = languageOf(languageId);
+      return language && new Document(
+        language,
+        { uri, languageId, text, ...(ownStyle === undefined ? {} : { style: ownStyle }) },
+        engineStyle,
+        encoding,
+        languageOf,
+      );
+    });
+  }
+
+  /**
+   * Changes of a text with those of its regions, which are laid out in the places where these bring them.
+   *
+   * @param stretches what is formatted of the text; all of it where they are left out.
+   */
+  private withRegions(
+    syntax: Syntax,
+    changes: Iterable<Change>,
+    call: Partial<Style> | undefined,
+    stretches?: readonly Span[],
+  ): ChangeList {
+    const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
+    if (this.language.regions === undefined) return list;
+    const { text } = syntax.tokens;
+    const there = stretches?.map(({ from, to }) => ({
+      from: movedBy(list, from),
+      to: movedBy(list, to),
+    }));
+    const moved = this.language.parse(list.appliedTo(text));
+    const held = syntax.held?.map(({ from, to }) => ({
+      from: movedBy(list, from),
+      to: movedBy(list, to),
+    }));
+    const again = held === undefined ? moved : { ...moved, held };
+    const inside = this.insides(again, call).flatMap((one) => (
+      there === undefined ? one.formatted(call) : one.selected(there, call)
+    ));
+    return inside.length === 0 ? list : compose(text, list, ChangeList.of(inside));
+  }
+
+  /** What a character comes to that was typed in a region; undefined where it was typed in none. */
+  private typedInside(
+    { syntax }: View,
+    place: number,
+    character: string,
+    call: Partial<Style> | undefined,
+  ): ReturnType<typeof formatTyped> | undefined {
+    const { regions } = this.language;
+    if (regions === undefined) return undefined;
+    // Enter may have left the region: what it began lacks what stands before the others' lines.
+    const lines = LineIndex.of(syntax.tokens.text);
+    const line = lines.lineAt(place);
+    const before = character === "\n" && line > 0 ? lines.lineEnd(line - 1) : place;
+    const reaching: Regions = function* (whole) {
+      for (const region of regions(whole)) {
+        const meets = region.from <= before && region.to >= before && region.to < place;
+        yield meets ? { ...region, to: lines.lineEnd(line) } : region;
+      }
+    };
+    const open = this.insides({ ...syntax }, call, reaching);
+    return open.find((one) => one.holds(place))?.typed(place, character, call);
+  }
+
+  /** What text comes to that was put into a region whole; undefined where it was not. */
+  private putInside(
+    view: View,
+    range: Range,
+    request: "formatOnPaste" | "formatOnMove",
+    call: Partial<Style> | undefined,
+  ): Change[] | undefined {
+    const { from, to } = this.offsets(range);
+    const [begin, end] = [view.place(from), view.place(to)];
+    const inside = this.insides(view.syntax, call).find((one) => one.holds(begin, end));
+    return inside?.put(request, begin, end, call);
+  }
+
   // Formatting the whole
 
   private whole(call: Partial<Style> | undefined): Whole {
@@ -420,15 +541,19 @@ export class Document {
     if (known !== undefined && known.style === key && this.refreshed(known, style))
       return known.whole;
     const { syntax } = this.reading;
-    const whole = {
-      changes: formatSettled(
-        this.language,
-        syntax,
-        style,
-        (again) => this.styleAfter(call, again),
-      ),
-      unsettled: unsettledStretches(this.language, syntax),
-    };
+    const changes = formatSettled(
+      this.language,
+      syntax,
+      style,
+      (again) => this.styleAfter(call, again),
+    );
+    const unsettled = unsettledStretches(this.language, syntax);
+    if (this.language.regions !== undefined) {
+      const inside = this.insides(syntax, call).flatMap((one) => one.unsettled());
+      const all = [...unsettled, ...inside].sort((a, b) => a.from - b.from);
+      return { changes: this.withRegions(syntax, changes, call), unsettled: all };
+    }
+    const whole = { changes, unsettled };
     this.remembered = new Remembered(key, whole);
     return whole;
   }

@@ -71,7 +71,13 @@ export function createEngine(options: EngineOptions): Engine {
     open(opened) {
       const base = known(opened.languageId);
       const language = variantFor(base, opened.uri) ?? base;
-      return new Document(language, opened, options.style, options.positionEncoding ?? "utf-16");
+      return new Document(
+        language,
+        opened,
+        options.style,
+        options.positionEncoding ?? "utf-16",
+        (languageId) => byId.get(languageId),
+      );
     },
   };
 }

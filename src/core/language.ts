@@ -1,5 +1,6 @@
 import type { Sheet } from "./layout/sheet.js";
 import type { Notation } from "./notation.js";
+import type { Regions } from "./regions/region.js";
 import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
 import type { Span } from "./outline/excerpt.js";
@@ -156,6 +157,9 @@ export interface Language {
 
   /** Stretches that are understood and laid out, though the language's standard does not allow them. */
   nonStandard?(syntax: Syntax): Iterable<{ readonly from: number; readonly to: number }>;
+
+  /** The stretches of a text that are written in other languages. */
+  readonly regions?: Regions;
 
   /** What it says of text that is being typed. */
   readonly typing: Typing;
