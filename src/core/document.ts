@@ -4,8 +4,9 @@ import type { Language, Syntax } from "./language.js";
 import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
-import { Inside } from "./regions/inside.js";
-import type { Regions } from "./regions/region.js";
+import { Inside, type Opened } from "./regions/inside.js";
+import { OpenedRegions } from "./regions/opened.js";
+import type { Region, Regions } from "./regions/region.js";
 import { aroundCaret } from "./requests/caret.js";
 import { formatSettled, unsettledStretches } from "./requests/document.js";
 import { moveChanges, pasteChanges } from "./requests/paste.js";
@@ -97,6 +98,7 @@ export class Document {
   private remembered: Remembered | undefined;
   private readonly edited: Edited;
   private readonly ownStyle: Partial<Style> | undefined;
+  private readonly openedRegions = new OpenedRegions();
 
   constructor(
     readonly language: Language,
@@ -445,23 +447,66 @@ export class Document {
   // Regions
 
   /** The regions of a text, or of an excerpt, open as documents of their own. */
-  private insides(
+  private insides(syntax: Syntax, call?: Partial<Style>): Inside[] {
+    if (this.language.regions === undefined) return [];
+    return Inside.all(
+      this.language.regions,
+      syntax,
+      this.style(call),
+      (region, text) =>
+        this.openRegion(region, text, (languageId, whole) => this.opened(languageId, whole)),
+    );
+  }
+
+  /** The one that holds a stretch, open as it was a few keys ago. */
+  private insideAround(
     syntax: Syntax,
+    regions: Regions,
+    from: number,
+    to: number,
     call?: Partial<Style>,
-    regions = this.language.regions,
-  ): Inside[] {
-    if (regions === undefined) return [];
-    return Inside.all(regions, syntax, this.style(call), ({ languageId }, text) => {
-      const { uri, ownStyle, engineStyle, encoding, languageOf } = this;
-      const language = languageOf(languageId);
-      return language && new Document(
-        language,
-        { uri, languageId, text, ...(ownStyle === undefined ? {} : { style: ownStyle }) },
-        engineStyle,
-        encoding,
-        languageOf,
-      );
-    });
+  ): Inside | undefined {
+    return Inside
+      .all(
+        regions,
+        syntax,
+        this.style(call),
+        (region, text) => this.openRegion(
+          region,
+          text,
+          (languageId, whole) => this.openedRegions.of(
+            languageId,
+            whole,
+            () => this.opened(languageId, whole),
+          ),
+        ),
+        (region) => region.from <= from && region.to + 2 >= to,
+      )
+      .find((one) => one.holds(from, to));
+  }
+
+  /** A region's text with what stands around a fragment of its kind. */
+  private openRegion(
+    { languageId, start }: Region,
+    text: string,
+    open: (languageId: string, text: string) => Document | undefined,
+  ): Opened | undefined {
+    const around = start && this.languageOf(languageId)?.fragments?.[start];
+    const [before, after] = around ?? ["", ""];
+    const document = open(languageId, before + text + after);
+    return document && { document, before, after };
+  }
+
+  private opened(languageId: string, text: string): Document | undefined {
+    const { uri, ownStyle, engineStyle, encoding, languageOf } = this;
+    const language = languageOf(languageId);
+    return language && new Document(
+      language,
+      { uri, languageId, text, ...(ownStyle === undefined ? {} : { style: ownStyle }) },
+      engineStyle,
+      encoding,
+      languageOf,
+    );
   }
 
   /**
@@ -513,8 +558,7 @@ export class Document {
         yield meets ? { ...region, to: lines.lineEnd(line) } : region;
       }
     };
-    const open = this.insides({ ...syntax }, call, reaching);
-    return open.find((one) => one.holds(place))?.typed(place, character, call);
+    return this.insideAround(syntax, reaching, place, place, call)?.typed(place, character, call);
   }
 
   /** What text comes to that was put into a region whole; undefined where it was not. */
@@ -524,10 +568,16 @@ export class Document {
     request: "formatOnPaste" | "formatOnMove",
     call: Partial<Style> | undefined,
   ): Change[] | undefined {
+    const { regions } = this.language;
+    if (regions === undefined) return undefined;
     const { from, to } = this.offsets(range);
     const [begin, end] = [view.place(from), view.place(to)];
-    const inside = this.insides(view.syntax, call).find((one) => one.holds(begin, end));
-    return inside?.put(request, begin, end, call);
+    return this.insideAround(view.syntax, regions, begin, end, call)?.put(
+      request,
+      begin,
+      end,
+      call,
+    );
   }
 
   // Formatting the whole

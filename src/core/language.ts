@@ -1,6 +1,6 @@
 import type { Sheet } from "./layout/sheet.js";
 import type { Notation } from "./notation.js";
-import type { Regions } from "./regions/region.js";
+import type { Regions, Surroundings } from "./regions/region.js";
 import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
 import type { Span } from "./outline/excerpt.js";
@@ -160,6 +160,8 @@ export interface Language {
 
   /** The stretches of a text that are written in other languages. */
   readonly regions?: Regions;
+  /** In what surroundings the parts of a program stand that others hold; by themselves where none is given. */
+  readonly fragments?: Surroundings;
 
   /** What it says of text that is being typed. */
   readonly typing: Typing;

@@ -57,6 +57,19 @@ test("the width is counted from the margin", () => {
   expect(format(row(100 - 8 - 6)).split("\n").length).toBe(6);
 });
 
+test.each([
+  ["pier <<a+b>> and << c( 1,2 ) >>\n", "pier <<a + b>> and << c(1, 2) >>\n"],
+  ["pier <<a+>> and <<{a:1}>>\n", "pier <<a+>> and <<{ a: 1 }>>\n"],
+])("an expression in a line is laid out, and its edges are the line's: %j", (before, after) => {
+  expect(format(before)).toBe(after);
+  expect(format(after)).toBe(after);
+});
+
+test("a comment of the host holds them", () => {
+  const held = "# oak-tide: leave\njson:\n| [1,2]\n# oak-tide: resume\n";
+  expect(format(`${held}json:\n| [1,2]\n`)).toBe(`${held}json:\n| [1, 2]\n`);
+});
+
 describe("requests", () => {
   const lines = (first: number, last: number) => ({
     start: { line: first, character: 0 },

@@ -1,4 +1,4 @@
-import { createEngine, json, python } from "oak-tide";
+import { createEngine, javascript, json, python } from "oak-tide";
 import {
   Demand,
   TokenFlag,
@@ -9,9 +9,14 @@ import {
   type Region,
 } from "oak-tide/language";
 
+/** A comment. */
+const REMARK = 5;
 const LINE = 1;
 const ISLAND = 2;
 const LEDGER = 4;
+
+/** A value of JavaScript in a line. */
+const VALUE = /<<(.*?)>>/g;
 
 /** A line that says which language those after it are written in that begin with its blanks and a bar. */
 const HEAD = /^([ \t]*)(\w+):[ \t]*$/;
@@ -49,15 +54,16 @@ export const ledger: Language = {
         continue;
       }
       const t = tokens.count;
+      const isRemark = !begins && text[start] === "#";
       tokens.add(
-        begins ? ISLAND : LINE,
+        begins ? ISLAND : isRemark ? REMARK : LINE,
         start,
         begins ? index + line.length : end,
-        TokenFlag.OnNewLine,
+        TokenFlag.OnNewLine | (isRemark ? TokenFlag.Trivia : 0),
       );
       island = begins ? t : -1;
       const head = HEAD.exec(line);
-      if (!begins) bar = head === null ? undefined : `${head[1]}|`;
+      if (!begins && !isRemark) bar = head === null ? undefined : `${head[1]}|`;
     }
     for (let t = 0; t < tokens.count; t++) tree.finish(tokens.kind(t), t, t + 1);
     tree.finish(LEDGER, 0, tokens.count);
@@ -68,7 +74,15 @@ export const ledger: Language = {
   },
   *regions({ tokens }): Iterable<Region> {
     const { text } = tokens;
-    for (let t = 1; t < tokens.count; t++) {
+    for (let t = 0; t < tokens.count; t++) {
+      if (tokens.kind(t) === LINE) {
+        for (const { 1: value, index } of tokens.textOf(t).matchAll(VALUE)) {
+          const white = value!.length - value!.trimStart().length;
+          const from = tokens.start(t) + index + 2 + white;
+          const to = from + value!.trim().length;
+          yield { from, to, languageId: "javascript", start: "expression", prefix: "" };
+        }
+      }
       if (tokens.kind(t) !== ISLAND) continue;
       const head = HEAD.exec(
         text.slice(text.lastIndexOf("\n", tokens.start(t - 1)) + 1, tokens.end(t - 1)),
@@ -83,4 +97,4 @@ export const ledger: Language = {
 const blankBetween = (text: string, from: number, to: number): boolean =>
   /\n[ \t]*\r?\n/.test(text.slice(from, to));
 
-export const ledgers = createEngine({ languages: [ledger, json, python] });
+export const ledgers = createEngine({ languages: [ledger, javascript, json, python] });

@@ -13,7 +13,14 @@ import { RegionText } from "./region.js";
 const LEAST_WIDTH = 20;
 
 /** Opens the text of a region as a document; undefined where nobody knows its language. */
-export type OpenRegion = (region: Region, text: string) => Document | undefined;
+export type OpenRegion = (region: Region, text: string) => Opened | undefined;
+
+/** A document, and what was put around a fragment to make it a whole text. */
+export interface Opened {
+  readonly document: Document;
+  readonly before: string;
+  readonly after: string;
+}
 
 /** What typing inside comes to, in the host's offsets. */
 export interface TypedInside {
@@ -24,29 +31,35 @@ export interface TypedInside {
 
 /** A region of a host's text, open as a document of its own. */
 export class Inside {
+  private readonly document: Document;
+
   private constructor(
     private readonly host: string,
     private readonly map: RegionText,
-    private readonly document: Document,
+    private readonly opened: Opened,
     private readonly hostStyle: Style,
-  ) {}
+  ) {
+    this.document = opened.document;
+  }
 
-  /** The regions of a text that are not held and whose languages are known. */
+  /** The regions of a text that are wanted, are not held, and whose languages are known. */
   static all(
     regions: Regions | undefined,
     syntax: Syntax,
     hostStyle: Style,
     open: OpenRegion,
+    wanted: (region: Region) => boolean = () => true,
   ): Inside[] {
     if (regions === undefined || holdsFile(syntax)) return [];
     const { text } = syntax.tokens;
     const held = syntax.held ?? heldSpans(holdsIn(syntax), text.length);
     const found: Inside[] = [];
     for (const region of regions(syntax)) {
+      if (!wanted(region)) continue;
       if (held.some(({ from, to }) => region.from >= from && region.to <= to)) continue;
       const map = RegionText.of(text, region);
-      const document = open(region, map.text);
-      if (document !== undefined) found.push(new Inside(text, map, document, hostStyle));
+      const opened = open(region, map.text);
+      if (opened !== undefined) found.push(new Inside(text, map, opened, hostStyle));
     }
     return found;
   }
@@ -79,10 +92,33 @@ export class Inside {
     };
   }
 
+  /** The position inside of an offset of the host. */
+  private positionAt(offset: number): Position {
+    return this.document.positionAt(this.opened.before.length + this.map.inner(offset));
+  }
+
+  /**
+   * Changes inside as the host's. Of a fragment nothing is kept where its edges would change: those are the
+   * host's. What comes behind its surroundings is no part of it.
+   */
+  private back(changes: readonly Change[]): Change[] {
+    const { map, opened: { before, after } } = this;
+    if (before === "" && after === "") return map.back(changes);
+    const [begin, end] = [before.length, before.length + map.text.length];
+    const within = changes.filter(({ from, to }) => from < end + after.length || to <= end);
+    const inner = within.every(
+      ({ from, to }) => from >= begin && to <= end && (from < to || (from > begin && from < end)),
+    );
+    if (!inner) return [];
+    return map.back(
+      within.map((change) => ({ ...change, from: change.from - begin, to: change.to - begin })),
+    );
+  }
+
   /** The changes that format the region; none where something of it does not parse. */
   formatted(call: Partial<Style> | undefined): Change[] {
     const { changes, unsettled } = this.document.formatDocument(this.style(call));
-    return unsettled.length > 0 ? [] : this.map.back(changes);
+    return unsettled.length > 0 ? [] : this.back(changes);
   }
 
   /** The same for stretches of the host that touch it. */
@@ -90,24 +126,27 @@ export class Inside {
     stretches: readonly { readonly from: number; readonly to: number }[],
     call: Partial<Style> | undefined,
   ): Change[] {
-    const { document, map, region } = this;
+    const { document, region } = this;
     const ranges = stretches
       .filter(({ from, to }) => from < region.to && to > region.from)
       .map(({ from, to }) => ({
-        start: document.positionAt(map.inner(Math.max(from, region.from))),
-        end: document.positionAt(map.inner(Math.min(to, region.to))),
+        start: this.positionAt(Math.max(from, region.from)),
+        end: this.positionAt(Math.min(to, region.to)),
       }));
     if (ranges.length === 0) return [];
     const { changes, unsettled } = document.formatSelection(ranges, this.style(call));
-    return unsettled.length > 0 ? [] : map.back(changes);
+    return unsettled.length > 0 ? [] : this.back(changes);
   }
 
   /** What was left alone inside, as stretches of the host. */
   unsettled(): { from: number; to: number }[] {
-    const { document, map } = this;
+    const { document, map, opened: { before } } = this;
+    const host = (position: Position): number =>
+      map.host(Math.max(0, document.offsetAt(position) - before.length));
+    const most = this.region.to;
     return document.formatDocument().unsettled.map(({ start, end }) => ({
-      from: map.host(document.offsetAt(start)),
-      to: map.host(document.offsetAt(end)),
+      from: Math.min(most, host(start)),
+      to: Math.min(most, host(end)),
     }));
   }
 
@@ -118,20 +157,18 @@ export class Inside {
     to: number,
     call: Partial<Style> | undefined,
   ): Change[] {
-    const { document, map } = this;
-    const range = {
-      start: document.positionAt(map.inner(from)),
-      end: document.positionAt(map.inner(to)),
-    };
-    return map.back(document[request](range, this.style(call)).changes);
+    const range = { start: this.positionAt(from), end: this.positionAt(to) };
+    return this.back(this.document[request](range, this.style(call)).changes);
   }
 
   /** What a character comes to that was typed in the region, `offset` being just after it. */
   typed(offset: number, character: string, call: Partial<Style> | undefined): TypedInside {
     const { document, host, map, region } = this;
-    const at = document.positionAt(map.inner(offset));
+    const at = this.positionAt(offset);
     const { edits, caret } = document.formatOnType(at, character, this.style(call));
-    const changes = map.back(edits.map((edit) => this.changeOf(edit)));
+    const changes = this.back(edits.map((edit) => this.changeOf(edit)));
+    // What a fragment's edges forbid is given up whole.
+    if (changes.length === 0 && edits.length > 0) return { changes, caret: offset };
     // The line that Enter began gets what stands before the others.
     const lacks = character === "\n" ? map.lacking(offset) : undefined;
     if (lacks !== undefined && lacks.text !== "") {
@@ -169,7 +206,7 @@ export class Inside {
     const grown = changes.reduce((sum, { from, to, text }) => sum + text.length - (to - from), 0);
     const after = RegionText.of(applied(host, changes), { ...region, to: region.to + grown });
     document.replace(edits.map((edit) => this.changeOf(edit)));
-    return after.host(document.offsetAt(caret));
+    return after.host(Math.max(0, document.offsetAt(caret) - this.opened.before.length));
   }
 }
 

@@ -2,10 +2,20 @@ import type { Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Change } from "../text/edits.js";
 
+/** What part of a program a region is; a language says in what surroundings each stands. */
+export type Fragment = "expression" | "statements" | "declarations" | "parameters";
+
+/** What stands around a fragment where it is read as a whole text. */
+export type Surroundings = Readonly<
+  Partial<Record<Fragment, readonly [before: string, after: string]>>
+>;
+
 /** A stretch of a text that is written in another language. */
 export interface Region extends Span {
   /** The identifier of that language; one that nobody knows is moved, and never touched. */
   readonly languageId: string;
+  /** As what it is read; a whole text where it is left out. */
+  readonly start?: Fragment | undefined;
   /** What stands before each of its lines, indentation included: a quotation's `> `, a list's blanks. */
   readonly prefix: string;
 }

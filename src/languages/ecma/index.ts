@@ -67,6 +67,7 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     splitRule: R.Split,
     insertRules: { separator: R.ClosingComma, terminator: R.Terminator },
     notation: NOTATION,
+    fragments: { expression: ["(", ")"], parameters: ["((", ") => 0)"] },
     trailingSpace: 1,
     breaksAnywhere: true,
     mergingPairs: FUSING,

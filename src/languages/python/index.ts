@@ -58,6 +58,7 @@ const modules: Language = {
     "@=",
   ]),
   unparsed: N.Unparsed,
+  fragments: { expression: ["(", ")"], parameters: ["(lambda ", ": 0)"] },
   typing: pythonTyping,
 
   parse(text: string, byColumns?: boolean): Syntax {
