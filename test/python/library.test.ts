@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { afterAll, describe, expect, test } from "vitest";
-import { python, type Range } from "oak-tide";
+import type { Range } from "oak-tide";
 import { stopOracles } from "../../tools/corpus/oracles/index.js";
 import { open } from "../support/format.js";
 import { damaged, invariants } from "../support/invariants.js";

@@ -11,9 +11,11 @@ export function fixtures(
   table: readonly Fixture[],
   style: Partial<Style> = {},
 ): void {
-  test.each(table)("%s", (_, before, after = before) => {
-    const wanted = dedent(after);
-    expect(format(languageId, dedent(before), style)).toBe(wanted);
-    expect(format(languageId, wanted, style)).toBe(wanted);
-  });
+  for (const [name, before, after = before] of table) {
+    test(name, () => {
+      const wanted = dedent(after);
+      expect(format(languageId, dedent(before), style)).toBe(wanted);
+      expect(format(languageId, wanted, style)).toBe(wanted);
+    });
+  }
 }
