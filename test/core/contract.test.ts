@@ -39,6 +39,17 @@ describe("answers", () => {
   });
 });
 
+test.each([
+  ["a;\r\nb;\nc;\n", [[2, 4, "\n"]]],
+  ["a;\r\nb;\r\nc;\n", [[10, 11, "\r\n"]]],
+  ["a;\rb;\nc;\n", [[2, 3, "\n"]]],
+])("a line end is replaced whole, by a rule of its own: %j", (text, wanted) => {
+  const { changes } = open("javascript", text).formatDocument();
+  expect(changes).toEqual(
+    wanted.map(([from, to, put]) => ({ from, to, text: put, rule: "ecma/line-end" })),
+  );
+});
+
 describe("changes", () => {
   test("all at once are those one after another", () => {
     const piece = fc.constantFrom("", "x", "\n", "tide\r\n", "  ", "{", "}");

@@ -1,7 +1,14 @@
 import type { Language } from "../language.js";
+import { LINE_END_RULE } from "../text/minimise.js";
 
-/** Rules of typing, pasting and moving, which every language has. */
-export const REQUEST_RULES = ["new-line", "line", "comment-end", "block-indent"] as const;
+/** Rules of line ends, and of typing, pasting and moving, which every language has. */
+export const REQUEST_RULES = [
+  LINE_END_RULE,
+  "new-line",
+  "line",
+  "comment-end",
+  "block-indent",
+] as const;
 
 /** The id of such a rule in a language. */
 export const ruleId = (

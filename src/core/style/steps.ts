@@ -79,6 +79,8 @@ export class StepReader {
   /** How many columns deeper lines stand than those before them that end with an opening bracket or tag. */
   brackets(tokens: TokenTable): number[] {
     const { except, interpolation, signs } = this;
+    /** The code with which what begins a value ends; NaN where nothing does. */
+    const opens = interpolation.charCodeAt(interpolation.length - 1);
     const steps: number[] = [];
     const { text } = tokens;
     /** How many values of templates are open: how their lines stand is the text's affair. */
@@ -87,15 +89,15 @@ export class StepReader {
       const start = tokens.start(t - 1);
       const last = tokens.end(t - 1) - 1;
       const sign = text.charCodeAt(last);
-      if (interpolation !== "" && text.endsWith(interpolation, last + 1)) values++;
+      if (sign === opens && text.endsWith(interpolation, last + 1)) values++;
       // What goes on with a template begins with the closer of a value.
       if (values > 0 && last > start && signs.closes(text[start]!)) values--;
       if (values > 0 || !tokens.onNewLine(t) || tokens.isTrivia(t) || tokens.isTrivia(t - 1))
         continue;
       if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
         continue;
-      const opens = signs.isOpener(sign) || (tokens.is(t - 1, ">") && tokens.is(t, "<"));
-      if (!opens || this.isCommentLine(start)) continue;
+      const opener = signs.isOpener(sign) || (tokens.is(t - 1, ">") && tokens.is(t, "<"));
+      if (!opener || this.isCommentLine(start)) continue;
       const step = lineColumn(text, tokens.start(t), TAB) - this.openerColumn(start);
       if (step > 0) steps.push(step);
     }

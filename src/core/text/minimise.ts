@@ -38,7 +38,13 @@ export function pushChanges(
   align(changes, text, start, end, insert, rule);
 }
 
-/** Adds a change, widened over a line end of two characters where it begins or ends in its middle: no position lies there. */
+/** The name of the rule, in each language, for a line end of one kind that becomes one of another. */
+export const LINE_END_RULE = "line-end";
+
+/**
+ * Adds a change, widened over a line end of two characters where it begins or ends in its middle, as no
+ * position lies there, or where it would make one of a line feed: a line end is replaced whole.
+ */
 function pushWhole(
   changes: ChangeSink,
   text: string,
@@ -48,12 +54,34 @@ function pushWhole(
   rule: string,
 ): void {
   const cut = (at: number): boolean => text.charCodeAt(at) === LF && text.charCodeAt(at - 1) === CR;
+  const makesTwo = insert.charCodeAt(insert.length - 1) === CR && text.charCodeAt(to) === LF;
   const head = cut(from) && from > 0 ? "\r" : "";
-  const tail = cut(to) && to > from ? "\n" : "";
+  const tail = (cut(to) && to > from) || makesTwo ? "\n" : "";
+  const begin = from - head.length;
+  const end = to + tail.length;
+  const put = head + insert + tail;
   changes.push(
-    { from: from - head.length, to: to + tail.length, text: head + insert + tail, rule },
+    {
+      from: begin,
+      to: end,
+      text: put,
+      rule: turnsLineEnds(text, begin, end, put) ? lineEnd(rule) : rule,
+    },
   );
 }
+
+/** Whether a change has as many line ends as before, of another kind, and nothing else. */
+function turnsLineEnds(text: string, from: number, to: number, put: string): boolean {
+  const first = put.charCodeAt(0);
+  if ((first !== LF && first !== CR) || to - from > 2 * put.length) return false;
+  const old = text.slice(from, to);
+  return /^[\r\n]+$/.test(old) && /^[\r\n]+$/.test(put) && unified(old) === unified(put);
+}
+
+const unified = (ends: string): string => ends.replace(/\r\n?/g, "\n");
+
+/** The rule for line ends in the language of another one. */
+const lineEnd = (rule: string): string => `${rule.slice(0, rule.indexOf("/"))}/${LINE_END_RULE}`;
 
 function align(
   changes: ChangeSink,
