@@ -1,3 +1,4 @@
+import { Char } from "./text/characters.js";
 import { Answered } from "./requests/answered.js";
 import type { Signs } from "./notation.js";
 import type { ChangeList } from "./text/changelist.js";
@@ -44,7 +45,7 @@ export class Edited {
     // Lines that go or come whole leave those beside them as they are.
     if (from === to && /^[\r\n]/.test(text)) {
       const next = lines.charCodeAt(from);
-      if (from === lines.length || next === 10 || next === 13)
+      if (from === lines.length || next === Char.LineFeed || next === Char.CarriageReturn)
         return { first: first + 1, last, count };
     }
     const toStart = last > first && range?.end.character === 0;

@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import { Signs } from "../notation.js";
 import { Allotment } from "../text/arrays.js";
@@ -11,9 +12,6 @@ const UNEVEN = TokenFlag.MultiLine | TokenFlag.EndsLine;
 
 /** More columns than any line limit. */
 export const FAR = 0xffff;
-
-const LF = 10;
-const CR = 13;
 
 /** Columns of a gap on one line by its demand; -1 where what is written tells. */
 export const FLAT = new Int8Array(Demand.Pad + 1);
@@ -239,7 +237,7 @@ export class Measure {
   }
 }
 
-const isBlank = (c: number): boolean => c === 32 || c === 9;
+const isBlank = (c: number): boolean => c === Char.Space || c === Char.Tab;
 
 function oddCharacters(text: string): Int32Array {
   const found: number[] = [];
@@ -255,19 +253,27 @@ export function lineEndsIn(tokens: TokenTable, g: number): number {
   let count = 0;
   for (let i = tokens.gapStart(g), end = tokens.gapEnd(g); i < end; i++) {
     const c = text.charCodeAt(i);
-    if (c === LF || (c === CR && text.charCodeAt(i + 1) !== LF)) count++;
+    if (
+      c === Char.LineFeed || (c === Char.CarriageReturn && text.charCodeAt(i + 1) !== Char.LineFeed)
+    ) count++;
   }
   return count;
 }
 
 function firstLineEnd(text: string, from: number, to: number): number {
   let i = from;
-  while (i < to && text.charCodeAt(i) !== LF && text.charCodeAt(i) !== CR) i++;
+  while (
+    i < to && text.charCodeAt(i) !== Char.LineFeed && text.charCodeAt(i) !== Char.CarriageReturn
+  ) i++;
   return i;
 }
 
 export function lastLineStart(text: string, from: number, to: number): number {
   let i = to;
-  while (i > from && text.charCodeAt(i - 1) !== LF && text.charCodeAt(i - 1) !== CR) i--;
+  while (
+    i > from
+    && text.charCodeAt(i - 1) !== Char.LineFeed
+    && text.charCodeAt(i - 1) !== Char.CarriageReturn
+  ) i--;
   return i;
 }

@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import { Signs } from "../notation.js";
 import { LINE_ENDS, indentText } from "../style/indent.js";
@@ -24,7 +25,6 @@ export function render(
 /** What rendering asks of a language. */
 type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "mergingPairs" | "notation">;
 
-const SPACE = 32;
 const WORD = /[\p{L}\p{N}_$]/u;
 
 class Renderer {
@@ -63,7 +63,7 @@ class Renderer {
         lines[g] === 0
         && columns[g] === width
         && width <= 1
-        && (width === 0 || text.charCodeAt(from) === SPACE)
+        && (width === 0 || text.charCodeAt(from) === Char.Space)
         && g !== this.nextInsert;
       if (!stands) this.gap(g);
       if (marks[g] !== 0) this.token(g);
@@ -188,7 +188,10 @@ class Renderer {
     const lines: { from: number; to: number; column: number }[] = [];
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
       const c = text.charCodeAt(i);
-      if (c !== 10 && (c !== 13 || text.charCodeAt(i + 1) === 10)) continue;
+      if (
+        c !== Char.LineFeed
+        && (c !== Char.CarriageReturn || text.charCodeAt(i + 1) === Char.LineFeed)
+      ) continue;
       let to = i + 1;
       while (text[to] === " " || text[to] === "\t") to++;
       // Behind a backslash the line goes on, and its blanks are text.
@@ -238,7 +241,7 @@ class Renderer {
     ) {
       const star = i + 1 + column;
       if (text.charCodeAt(star) !== this.leader) return false;
-      for (let k = i + 1; k < star; k++) if (text.charCodeAt(k) !== SPACE) return false;
+      for (let k = i + 1; k < star; k++) if (text.charCodeAt(k) !== Char.Space) return false;
     }
     return true;
   }

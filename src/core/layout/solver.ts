@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import type { Style } from "../style/style.js";
 import { Allotment } from "../text/arrays.js";
@@ -8,9 +9,6 @@ import type { Pair } from "../notation.js";
 import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
 import { Remarks } from "./remarks.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
-
-const LF = 10;
-const SPACE = 32;
 
 /** The demands of gaps before items: there a frame's lines begin. */
 const BREAKS: ReadonlySet<Demand> = new Set([Demand.Line, Demand.Level, Demand.Fold, Demand.Seam]);
@@ -653,8 +651,8 @@ class Solver {
     const end = tokens.gapEnd(g);
     // Mostly the line begins with spaces and nothing else.
     let blank = end;
-    while (tokens.text.charCodeAt(blank - 1) === SPACE) blank--;
-    if (tokens.text.charCodeAt(blank - 1) === LF) return end - blank;
+    while (tokens.text.charCodeAt(blank - 1) === Char.Space) blank--;
+    if (tokens.text.charCodeAt(blank - 1) === Char.LineFeed) return end - blank;
     return indentColumn(
       tokens.text,
       lastLineStart(tokens.text, tokens.gapStart(g), end),

@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Change } from "../text/edits.js";
 import type { Lines } from "../text/lines.js";
 import { SequenceFlag, type Sequence } from "./sequence.js";
@@ -315,7 +316,9 @@ class Builder {
 function lineEndIn(text: Source, from: number, to: number): number {
   for (let i = from; i < to; i++) {
     const c = text.charCodeAt(i);
-    if (c === 10 || (c === 13 && text.charCodeAt(i + 1) !== 10)) return i + 1;
+    if (
+      c === Char.LineFeed || (c === Char.CarriageReturn && text.charCodeAt(i + 1) !== Char.LineFeed)
+    ) return i + 1;
   }
   return -1;
 }
@@ -324,7 +327,8 @@ function lineEndIn(text: Source, from: number, to: number): number {
 function lineStartIn(text: Source, from: number, to: number): number {
   for (let i = to; i > from; i--) {
     const c = text.charCodeAt(i - 1);
-    if (c === 10 || (c === 13 && text.charCodeAt(i) !== 10)) return i;
+    if (c === Char.LineFeed || (c === Char.CarriageReturn && text.charCodeAt(i) !== Char.LineFeed))
+      return i;
   }
   return from;
 }

@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Document } from "../document.js";
 
 /** How many documents are kept open. */
@@ -45,8 +46,8 @@ function follow(document: Document, text: string): boolean {
   ) tail++;
   if (head + tail < Math.max(old.length, text.length) * ALIKE) return false;
   // Never within a line end of two characters.
-  while (head > 0 && old.charCodeAt(head - 1) === 13) head--;
-  while (tail > 0 && old.charCodeAt(old.length - tail) === 10) tail--;
+  while (head > 0 && old.charCodeAt(head - 1) === Char.CarriageReturn) head--;
+  while (tail > 0 && old.charCodeAt(old.length - tail) === Char.LineFeed) tail--;
   document.replace(
     [{ from: head, to: old.length - tail, text: text.slice(head, text.length - tail) }],
   );

@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Change } from "../text/edits.js";
@@ -30,9 +31,6 @@ interface Row {
   readonly inner: number;
 }
 
-const LF = 10;
-const CR = 13;
-
 /**
  * The text of a region without what stands before its lines, and the way back.
  *
@@ -54,9 +52,15 @@ export class RegionText {
     let text = "";
     for (let start = from; start < to || rows.length === 0;) {
       let end = start;
-      while (end < to && host.charCodeAt(end) !== LF && host.charCodeAt(end) !== CR) end++;
+      while (
+        end < to
+        && host.charCodeAt(end) !== Char.LineFeed
+        && host.charCodeAt(end) !== Char.CarriageReturn
+      ) end++;
       if (end < to)
-        end += host.charCodeAt(end) === CR && end + 1 < to && host.charCodeAt(end + 1) === LF
+        end += host.charCodeAt(end) === Char.CarriageReturn
+          && end + 1 < to
+          && host.charCodeAt(end + 1) === Char.LineFeed
           ? 2
           : 1;
       const begins = start > from || isLineStart(host, from);
@@ -117,7 +121,7 @@ export class RegionText {
   }
 }
 
-const isLineEnd = (c: number): boolean => c === LF || c === CR;
+const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
 
 const isLineStart = (text: string, offset: number): boolean =>
   offset === 0 || isLineEnd(text.charCodeAt(offset - 1));

@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import { render } from "../layout/render.js";
@@ -65,7 +66,7 @@ function movesLines(changes: ChangeList, text: string): boolean {
     const { from, to, text: put } = changes.at(i);
     if (holdsLineEnd(put, 0, put.length) || holdsLineEnd(text, from, to)) return true;
     let blank = from - 1;
-    while (text.charCodeAt(blank) === 32 || text.charCodeAt(blank) === 9) blank--;
+    while (text.charCodeAt(blank) === Char.Space || text.charCodeAt(blank) === Char.Tab) blank--;
     if (blank < 0 || holdsLineEnd(text, blank, blank + 1)) return true;
   }
   return false;
@@ -74,7 +75,7 @@ function movesLines(changes: ChangeList, text: string): boolean {
 function holdsLineEnd(text: string, from: number, to: number): boolean {
   for (let i = from; i < to; i++) {
     const c = text.charCodeAt(i);
-    if (c === 10 || c === 13) return true;
+    if (c === Char.LineFeed || c === Char.CarriageReturn) return true;
   }
   return false;
 }

@@ -1,3 +1,4 @@
+import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import { Signs, type Notation } from "../notation.js";
 import type { Source, Span } from "../outline/excerpt.js";
@@ -13,8 +14,6 @@ export const TAB = 8;
 
 /** How many blocks are asked. */
 const ENOUGH = 24;
-
-const SPACE = 32;
 
 /** In longer texts something else tells. */
 const SMALL = 1 << 12;
@@ -126,7 +125,7 @@ export class StepReader {
     const { text, signs } = this;
     const column = lineColumn(text, offset, TAB);
     let sign = offset - 1;
-    while (text.charCodeAt(sign) === SPACE) sign--;
+    while (text.charCodeAt(sign) === Char.Space) sign--;
     if (!signs.isLead(text.charCodeAt(sign))) return column;
     return isLead(text, sign) ? column + offset - sign : column;
   }
@@ -135,7 +134,7 @@ export class StepReader {
   private startsLine(offset: number): boolean {
     const { text } = this;
     let i = offset - 1;
-    while (i >= 0 && text.charCodeAt(i) <= SPACE) i--;
+    while (i >= 0 && text.charCodeAt(i) <= Char.Space) i--;
     return (
       offset > 0 && isLead(text, offset) && text.charCodeAt(i) !== this.continuation
     );
@@ -145,7 +144,7 @@ export class StepReader {
   private isCommentLine(offset: number): boolean {
     const { text } = this;
     let i = startOfLine(text, offset);
-    while (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9) i++;
+    while (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab) i++;
     return text.charCodeAt(i) === this.signs.leader;
   }
 }
@@ -153,6 +152,8 @@ export class StepReader {
 /** Whether nothing but white space stands before an offset on its line. */
 function isLead(text: Characters, offset: number): boolean {
   let i = offset - 1;
-  while (i >= 0 && (text.charCodeAt(i) === SPACE || text.charCodeAt(i) === 9)) i--;
-  return i < 0 || text.charCodeAt(i) === 10 || text.charCodeAt(i) === 13;
+  while (i >= 0 && (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab)) i--;
+  return (
+    i < 0 || text.charCodeAt(i) === Char.LineFeed || text.charCodeAt(i) === Char.CarriageReturn
+  );
 }

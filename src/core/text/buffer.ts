@@ -1,3 +1,4 @@
+import { Char } from "./characters.js";
 import {
   LineIndex,
   lineEndOf,
@@ -122,7 +123,8 @@ function cut(text: string): LineIndex[] {
   const pieces: LineIndex[] = [];
   for (let from = 0; from < text.length || pieces.length === 0;) {
     let to = Math.min(text.length, from + PIECE);
-    if (text.charCodeAt(to) === 10 && text.charCodeAt(to - 1) === 13) to++;
+    if (text.charCodeAt(to) === Char.LineFeed && text.charCodeAt(to - 1) === Char.CarriageReturn)
+      to++;
     pieces.push(LineIndex.of(text.slice(from, to)));
     from = to;
   }

@@ -1,3 +1,4 @@
+import { Char } from "./characters.js";
 import { doubledInts } from "./arrays.js";
 import {
   LineIndex,
@@ -9,9 +10,6 @@ import {
   type PositionEncoding,
 } from "./lines.js";
 import { lastAtMost } from "./search.js";
-
-const LF = 10;
-const CR = 13;
 
 /** A stretch of a text that stands as it is, and the lines of that text on which it begins and ends. */
 interface Piece {
@@ -84,13 +82,17 @@ export class Draft implements Lines {
     const { before, after } = this;
     this.goTo(from);
     const left = before.inner(-1);
-    const cut = left === CR && after.inner(0) === LF;
+    const cut = left === Char.CarriageReturn && after.inner(0) === Char.LineFeed;
     after.drop(to - from);
     const right = after.inner(0);
     const first = inserted === "" ? right : inserted.charCodeAt(0);
     const last = inserted === "" ? left : inserted.charCodeAt(inserted.length - 1);
     // A line end of two characters that lies in two pieces, or lost its second, would count wrong.
-    if (cut || (left === CR && first === LF) || (last === CR && right === LF))
+    if (
+      cut
+      || (left === Char.CarriageReturn && first === Char.LineFeed)
+      || (last === Char.CarriageReturn && right === Char.LineFeed)
+    )
       return Draft.of(before.text(false) + inserted + after.text(true));
     if (inserted !== "") {
       let piece = this.inserts.get(inserted);

@@ -1,3 +1,4 @@
+import { Char } from "./characters.js";
 import { Allotment, doubledInts } from "./arrays.js";
 import { lastAtMost } from "./search.js";
 
@@ -34,9 +35,6 @@ export interface Range {
 
 /** How characters are counted in a position. `utf-16` unless a caller negotiated another. */
 export type PositionEncoding = "utf-8" | "utf-16" | "utf-32";
-
-const LF = 10;
-const CR = 13;
 
 /** A text by its lines. */
 export interface Lines {
@@ -123,8 +121,8 @@ export function lineEndOf(
 ): number {
   let end = lines.lineStart(line + 1);
   if (line + 1 < lines.count) {
-    if (end > 0 && lines.charCodeAt(end - 1) === LF) end--;
-    if (end > lines.lineStart(line) && lines.charCodeAt(end - 1) === CR) end--;
+    if (end > 0 && lines.charCodeAt(end - 1) === Char.LineFeed) end--;
+    if (end > lines.lineStart(line) && lines.charCodeAt(end - 1) === Char.CarriageReturn) end--;
   }
   return end;
 }
@@ -187,7 +185,10 @@ function lineStarts(text: string): Int32Array {
   if (text.includes("\r")) {
     for (let i = 0; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === LF || (c === CR && text.charCodeAt(i + 1) !== LF)) add(i + 1);
+      if (
+        c === Char.LineFeed
+        || (c === Char.CarriageReturn && text.charCodeAt(i + 1) !== Char.LineFeed)
+      ) add(i + 1);
     }
   } else {
     for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) add(i + 1);

@@ -1,7 +1,5 @@
+import { Char } from "./characters.js";
 import type { ChangeSink } from "./changelist.js";
-
-const LF = 10;
-const CR = 13;
 
 /** Above this many cells the exact comparison is not worth its time; gaps are nearly always shorter. */
 const LARGEST_TABLE = 40_000;
@@ -53,8 +51,11 @@ function pushWhole(
   insert: string,
   rule: string,
 ): void {
-  const cut = (at: number): boolean => text.charCodeAt(at) === LF && text.charCodeAt(at - 1) === CR;
-  const makesTwo = insert.charCodeAt(insert.length - 1) === CR && text.charCodeAt(to) === LF;
+  const cut = (at: number): boolean =>
+    text.charCodeAt(at) === Char.LineFeed && text.charCodeAt(at - 1) === Char.CarriageReturn;
+  const makesTwo =
+    insert.charCodeAt(insert.length - 1) === Char.CarriageReturn
+    && text.charCodeAt(to) === Char.LineFeed;
   const head = cut(from) && from > 0 ? "\r" : "";
   const tail = (cut(to) && to > from) || makesTwo ? "\n" : "";
   const begin = from - head.length;
@@ -73,7 +74,8 @@ function pushWhole(
 /** Whether a change has as many line ends as before, of another kind, and nothing else. */
 function turnsLineEnds(text: string, from: number, to: number, put: string): boolean {
   const first = put.charCodeAt(0);
-  if ((first !== LF && first !== CR) || to - from > 2 * put.length) return false;
+  if ((first !== Char.LineFeed && first !== Char.CarriageReturn) || to - from > 2 * put.length)
+    return false;
   const old = text.slice(from, to);
   return /^[\r\n]+$/.test(old) && /^[\r\n]+$/.test(put) && unified(old) === unified(put);
 }

@@ -1,3 +1,4 @@
+import { Char } from "./characters.js";
 /**
  * Ranges of code points that fill two columns: the Wide and Fullwidth classes of Unicode's
  * East Asian Width (UAX 11), merged to whole blocks where a block holds nothing narrower in use.
@@ -131,8 +132,8 @@ export function indentColumn(text: Characters, from: number, to: number, tabWidt
   let column = 0;
   for (let i = from; i < to; i++) {
     const c = text.charCodeAt(i);
-    if (c === 9) column += tabWidth - (column % tabWidth);
-    else if (c === 12) column = 0;
+    if (c === Char.Tab) column += tabWidth - (column % tabWidth);
+    else if (c === Char.FormFeed) column = 0;
     else column++;
   }
   return column;
@@ -149,7 +150,10 @@ export function startOfLine(text: Characters, offset: number): number {
 export function columnAt(text: string, offset: number, tabWidth: number): number {
   const start = startOfLine(text, offset);
   let indent = start;
-  while (indent < offset && (text.charCodeAt(indent) === 32 || text.charCodeAt(indent) === 9))
+  while (
+    indent < offset
+    && (text.charCodeAt(indent) === Char.Space || text.charCodeAt(indent) === Char.Tab)
+  )
     indent++;
   return indentColumn(text, start, indent, tabWidth) + columnsBetween(text, indent, offset);
 }
@@ -174,7 +178,7 @@ export class LineStarts {
   }
 }
 
-const isLineEnd = (c: number): boolean => c === 10 || c === 13;
+const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
 
 /** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
 export function lineColumn(
@@ -184,6 +188,6 @@ export function lineColumn(
   start = startOfLine(text, offset),
 ): number {
   let end = start;
-  while (text.charCodeAt(end) === 32 || text.charCodeAt(end) === 9) end++;
+  while (text.charCodeAt(end) === Char.Space || text.charCodeAt(end) === Char.Tab) end++;
   return indentColumn(text, start, end, tabWidth);
 }

@@ -1,3 +1,4 @@
+import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 import { WORDS, isPart, isStart, wordEnd } from "./words.js";
@@ -54,7 +55,7 @@ export class Lexer {
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
-    if (text.charCodeAt(this.at) === 35 && text.charCodeAt(this.at + 1) === 33)
+    if (text.charCodeAt(this.at) === Char.Hash && text.charCodeAt(this.at + 1) === Char.Bang)
       this.lineComment(this.at);
   }
 
@@ -88,20 +89,20 @@ export class Lexer {
       lineStart ||= this.newLine;
       if (start >= text.length) return tokens.count;
       const c = text.charCodeAt(start);
-      if (c === 47) {
+      if (c === Char.Slash) {
         const next = text.charCodeAt(start + 1);
-        if (next === 47) {
+        if (next === Char.Slash) {
           this.lineComment(start);
           continue;
         }
-        if (next === 42) {
+        if (next === Char.Star) {
           this.blockComment(start);
           lineStart ||= tokens.has(tokens.count - 1, TokenFlag.MultiLine);
           continue;
         }
       } else if (
-        (c === 60 && text.startsWith("<!--", start))
-        || (c === 45 && lineStart && text.startsWith("-->", start))
+        (c === Char.Less && text.startsWith("<!--", start))
+        || (c === Char.Minus && lineStart && text.startsWith("-->", start))
       ) {
         // Comments of scripts in pages (ECMA-262, B.1.1).
         this.lineComment(start);
@@ -150,9 +151,10 @@ export class Lexer {
     let i = this.at;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === 32 || c === 9) continue;
-      if (c === 10 || c === 13 || c === 0x2028 || c === 0x2029) this.newLine = true;
-      else if (c !== 11 && c !== 12 && (c < 160 || !isWideSpace(c))) break;
+      if (c === Char.Space || c === Char.Tab) continue;
+      if (c === Char.LineFeed || c === Char.CarriageReturn || c === 0x2028 || c === 0x2029)
+        this.newLine = true;
+      else if (c !== Char.VerticalTab && c !== Char.FormFeed && (c < 160 || !isWideSpace(c))) break;
     }
     this.at = i;
     return i;
@@ -168,7 +170,9 @@ export class Lexer {
     const { text } = this;
     let i = start;
     while (i < text.length && !isLineEnd(text.charCodeAt(i))) i++;
-    while (i > start && (text.charCodeAt(i - 1) === 32 || text.charCodeAt(i - 1) === 9)) i--;
+    while (
+      i > start && (text.charCodeAt(i - 1) === Char.Space || text.charCodeAt(i - 1) === Char.Tab)
+    ) i--;
     this.add(T.Comment, start, i, TokenFlag.Trivia | TokenFlag.EndsLine);
   }
 
@@ -195,21 +199,21 @@ export class Lexer {
     if (c < 128 ? isStart(c) : isStart(c) || wordEnd(this.text, start) > start)
       return this.word(start, c);
     switch (c) {
-      case 34:
-      case 39: return this.string(start, c);
-      case 48:
-      case 49:
-      case 50:
-      case 51:
-      case 52:
-      case 53:
-      case 54:
-      case 55:
-      case 56:
-      case 57:
+      case Char.Quote:
+      case Char.Apostrophe: return this.string(start, c);
+      case Char.Zero:
+      case Char.One:
+      case Char.Two:
+      case Char.Three:
+      case Char.Four:
+      case Char.Five:
+      case Char.Six:
+      case Char.Seven:
+      case Char.Eight:
+      case Char.Nine:
         return this.number(start);
-      case 96: return this.template(start, T.Template, T.TemplateHead);
-      case 35: {
+      case Char.Backquote: return this.template(start, T.Template, T.TemplateHead);
+      case Char.Hash: {
         const end = wordEnd(this.text, start + 1);
         return this.add(
           end > start + 1 ? T.PrivateName : T.Unknown,
@@ -217,7 +221,7 @@ export class Lexer {
           Math.max(end, start + 1),
         );
       }
-      case 92: {
+      case Char.Backslash: {
         const end = wordEnd(this.text, start);
         return this.add(end > start ? T.Name : T.Unknown, start, Math.max(end, start + 1));
       }
@@ -230,7 +234,7 @@ export class Lexer {
     let i = start + 1;
     if (first < 128) while (isPart(text.charCodeAt(i))) i++;
     const c = text.charCodeAt(i);
-    if (first > 127 || c > 127 || c === 92) i = wordEnd(text, start);
+    if (first > 127 || c > 127 || c === Char.Backslash) i = wordEnd(text, start);
     this.add(first >= 97 && first <= 119 ? reserved(text, start, i, first) : T.Name, start, i);
   }
 
@@ -241,11 +245,12 @@ export class Lexer {
     for (let i = start + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (c === quote) return this.add(T.String, start, i + 1, flags);
-      if (c === 10 || c === 13)
+      if (c === Char.LineFeed || c === Char.CarriageReturn)
         return this.add(T.Unknown, start, i, flags | TokenFlag.EndsLine);
-      if (c !== 92) continue;
+      if (c !== Char.Backslash) continue;
       i++;
-      if (text.charCodeAt(i) === 13 && text.charCodeAt(i + 1) === 10) i++;
+      if (text.charCodeAt(i) === Char.CarriageReturn && text.charCodeAt(i + 1) === Char.LineFeed)
+        i++;
       if (isLineEnd(text.charCodeAt(i))) flags = TokenFlag.MultiLine;
     }
     this.add(T.Unknown, start, text.length, flags | TokenFlag.Continues);
@@ -255,7 +260,10 @@ export class Lexer {
     const { text } = this;
     let i = start + 1;
     const radix = text.charCodeAt(i) | 32;
-    if (text.charCodeAt(start) === 48 && (radix === 120 || radix === 111 || radix === 98)) {
+    if (
+      text.charCodeAt(start) === Char.Zero
+      && (radix === Char.LowerX || radix === Char.LowerO || radix === Char.LowerB)
+    ) {
       i++;
       while (isPart(text.charCodeAt(i))) i++;
       return this.add(T.Number, start, i);
@@ -263,8 +271,8 @@ export class Lexer {
     i = digitsEnd(text, start);
     // After a leading zero, as in 017, a dot is a property's.
     const octal =
-      text.charCodeAt(start) === 48 && i > start + 1 && !/[89_]/.test(text.slice(start, i));
-    if (text.charCodeAt(i) === 46 && !octal) i = digitsEnd(text, i + 1);
+      text.charCodeAt(start) === Char.Zero && i > start + 1 && !/[89_]/.test(text.slice(start, i));
+    if (text.charCodeAt(i) === Char.Dot && !octal) i = digitsEnd(text, i + 1);
     this.add(T.Number, start, numberTail(text, i));
   }
 
@@ -277,12 +285,12 @@ export class Lexer {
     const { text } = this;
     for (let i = start + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === 92) {
+      if (c === Char.Backslash) {
         i++;
-      } else if (c === 96) {
+      } else if (c === Char.Backquote) {
         if (whole === T.TemplateTail) this.openTemplate = this.openTemplate?.outer;
         return this.add(whole, start, i + 1, this.multiLine(start, i));
-      } else if (c === 36 && text.charCodeAt(i + 1) === 123) {
+      } else if (c === Char.Dollar && text.charCodeAt(i + 1) === Char.LeftBrace) {
         if (open === T.TemplateHead)
           this.openTemplate = { braces: this.braces, outer: this.openTemplate };
         return this.add(open, start, i + 2, this.multiLine(start, i));
@@ -300,57 +308,57 @@ export class Lexer {
     const { text } = this;
     const next = text.charCodeAt(start + 1);
     const third = text.charCodeAt(start + 2);
-    const equal = next === 61;
+    const equal = next === Char.Equal;
     switch (c) {
-      case 123:
+      case Char.LeftBrace:
         this.braces++;
         return this.add(T.LeftBrace, start, start + 1);
-      case 125:
+      case Char.RightBrace:
         if (this.openTemplate?.braces === this.braces)
           return this.template(start, T.TemplateTail, T.TemplateMiddle);
         if (this.braces > 0) this.braces--;
         return this.add(T.RightBrace, start, start + 1);
-      case 46:
+      case Char.Dot:
         if (next >= 48 && next <= 57) return this.fraction(start);
-        if (next === 46 && third === 46) return this.add(T.Ellipsis, start, start + 3);
+        if (next === Char.Dot && third === Char.Dot) return this.add(T.Ellipsis, start, start + 3);
         return this.add(T.Dot, start, start + 1);
-      case 61:
-        if (next === 62) return this.add(T.Arrow, start, start + 2);
-        if (equal) return this.add(T.Equality, start, start + (third === 61 ? 3 : 2));
+      case Char.Equal:
+        if (next === Char.Greater) return this.add(T.Arrow, start, start + 2);
+        if (equal) return this.add(T.Equality, start, start + (third === Char.Equal ? 3 : 2));
         return this.add(T.Assign, start, start + 1);
-      case 33:
-        if (equal) return this.add(T.Equality, start, start + (third === 61 ? 3 : 2));
+      case Char.Bang:
+        if (equal) return this.add(T.Equality, start, start + (third === Char.Equal ? 3 : 2));
         return this.add(T.Bang, start, start + 1);
-      case 43:
-        if (next === 43) return this.add(T.PlusPlus, start, start + 2);
+      case Char.Plus:
+        if (next === Char.Plus) return this.add(T.PlusPlus, start, start + 2);
         return this.assignable(T.Plus, start, 1);
-      case 45:
-        if (next === 45) return this.add(T.MinusMinus, start, start + 2);
+      case Char.Minus:
+        if (next === Char.Minus) return this.add(T.MinusMinus, start, start + 2);
         return this.assignable(T.Minus, start, 1);
-      case 42:
-        return next === 42
+      case Char.Star:
+        return next === Char.Star
           ? this.assignable(T.StarStar, start, 2)
           : this.assignable(T.Star, start, 1);
-      case 47: return this.assignable(T.Slash, start, 1);
-      case 37: return this.assignable(T.Percent, start, 1);
-      case 94: return this.assignable(T.Caret, start, 1);
-      case 38:
-        return next === 38
+      case Char.Slash: return this.assignable(T.Slash, start, 1);
+      case Char.Percent: return this.assignable(T.Percent, start, 1);
+      case Char.Caret: return this.assignable(T.Caret, start, 1);
+      case Char.Ampersand:
+        return next === Char.Ampersand
           ? this.assignable(T.AmpersandAmpersand, start, 2)
           : this.assignable(T.Ampersand, start, 1);
-      case 124:
-        return next === 124
+      case Char.Pipe:
+        return next === Char.Pipe
           ? this.assignable(T.PipePipe, start, 2)
           : this.assignable(T.Pipe, start, 1);
-      case 63:
-        if (next === 63) return this.assignable(T.QuestionQuestion, start, 2);
-        if (next === 46 && !(third >= 48 && third <= 57))
+      case Char.Question:
+        if (next === Char.Question) return this.assignable(T.QuestionQuestion, start, 2);
+        if (next === Char.Dot && !(third >= 48 && third <= 57))
           return this.add(T.QuestionDot, start, start + 2);
         return this.add(T.Question, start, start + 1);
-      case 60:
-        if (next === 60) return this.assignable(T.ShiftLeft, start, 2);
+      case Char.Less:
+        if (next === Char.Less) return this.assignable(T.ShiftLeft, start, 2);
         return equal ? this.add(T.LessEqual, start, start + 2) : this.add(T.Less, start, start + 1);
-      case 62: return this.add(T.Greater, start, start + 1);
+      case Char.Greater: return this.add(T.Greater, start, start + 1);
     }
     const width = text.codePointAt(start)! > 0xffff ? 2 : 1;
     this.add(T.Unknown, start, start + width);
@@ -358,7 +366,7 @@ export class Lexer {
 
   /** An operator, or the assignment it makes with `=`. */
   private assignable(kind: T, start: number, length: number): void {
-    if (this.text.charCodeAt(start + length) === 61)
+    if (this.text.charCodeAt(start + length) === Char.Equal)
       this.add(T.Augmented, start, start + length + 1);
     else this.add(kind, start, start + length);
   }
@@ -382,10 +390,10 @@ export class Lexer {
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (isLineEnd(c)) return this.add(T.Unknown, start, start + 1);
-      if (c === 92) i++;
-      else if (c === 91) inClass = true;
-      else if (c === 93) inClass = false;
-      else if (c === 47 && !inClass) break;
+      if (c === Char.Backslash) i++;
+      else if (c === Char.LeftBracket) inClass = true;
+      else if (c === Char.RightBracket) inClass = false;
+      else if (c === Char.Slash && !inClass) break;
     }
     i++;
     if (i > text.length) return this.add(T.Unknown, start, start + 1);
@@ -398,8 +406,8 @@ export class Lexer {
     const { text } = this;
     const start = this.tokens.start(t);
     let i = start + 1;
-    while (i < start + 3 && text.charCodeAt(i) === 62) i++;
-    const equal = text.charCodeAt(i) === 61;
+    while (i < start + 3 && text.charCodeAt(i) === Char.Greater) i++;
+    const equal = text.charCodeAt(i) === Char.Equal;
     if (i === start + 1 && !equal) return;
     this.again(t);
     if (equal) this.add(i === start + 1 ? T.GreaterEqual : T.Augmented, start, i + 1);
@@ -415,10 +423,12 @@ export class Lexer {
   /** A name in a tag goes on over hyphens. */
   asJsxName(t: number): void {
     const { text, tokens } = this;
-    if (text.charCodeAt(tokens.end(t)) !== 45) return;
+    if (text.charCodeAt(tokens.end(t)) !== Char.Minus) return;
     const start = this.again(t);
     let i = start;
-    while (text.charCodeAt(i) === 45 || isPart(text.charCodeAt(i)) || text.charCodeAt(i) > 127) i++;
+    while (
+      text.charCodeAt(i) === Char.Minus || isPart(text.charCodeAt(i)) || text.charCodeAt(i) > 127
+    ) i++;
     this.add(T.Name, start, i);
   }
 
@@ -442,15 +452,15 @@ export class Lexer {
     let i = this.at;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === 10 || c === 13) this.newLine = true;
-      else if (c !== 32 && c !== 9) break;
+      if (c === Char.LineFeed || c === Char.CarriageReturn) this.newLine = true;
+      else if (c !== Char.Space && c !== Char.Tab) break;
     }
     this.at = i;
     if (i >= text.length) return t;
     const c = text.charCodeAt(i);
-    if (c === 60) {
+    if (c === Char.Less) {
       this.add(T.Less, i, i + 1);
-    } else if (c === 123) {
+    } else if (c === Char.LeftBrace) {
       this.braces++;
       this.add(T.LeftBrace, i, i + 1);
     } else {
@@ -462,7 +472,8 @@ export class Lexer {
   }
 }
 
-const isLineEnd = (c: number): boolean => c === 10 || c === 13 || c === 0x2028 || c === 0x2029;
+const isLineEnd = (c: number): boolean =>
+  c === Char.LineFeed || c === Char.CarriageReturn || c === 0x2028 || c === 0x2029;
 const isWideSpace = (c: number): boolean =>
   c === 160
   || c === 0xfeff
@@ -472,11 +483,20 @@ const isWideSpace = (c: number): boolean =>
   || c === 0x3000
   || (c >= 0x2000 && c <= 0x200a);
 const isJsxEdge = (c: number): boolean =>
-  c === 60 || c === 123 || c === 32 || c === 9 || c === 10 || c === 13;
+  c === Char.Less
+  || c === Char.LeftBrace
+  || c === Char.Space
+  || c === Char.Tab
+  || c === Char.LineFeed
+  || c === Char.CarriageReturn;
 
 function digitsEnd(text: string, from: number): number {
   let i = from;
-  for (let c = text.charCodeAt(i); (c >= 48 && c <= 57) || c === 95; c = text.charCodeAt(i)) i++;
+  for (
+    let c = text.charCodeAt(i);
+    (c >= 48 && c <= 57) || c === Char.Underscore;
+    c = text.charCodeAt(i)
+  ) i++;
   return i;
 }
 
@@ -485,11 +505,11 @@ function numberTail(text: string, from: number): number {
   let i = from;
   if ((text.charCodeAt(i) | 32) === 101) {
     const sign = text.charCodeAt(i + 1);
-    const exponent = sign === 43 || sign === 45 ? i + 2 : i + 1;
+    const exponent = sign === Char.Plus || sign === Char.Minus ? i + 2 : i + 1;
     if (text.charCodeAt(exponent) >= 48 && text.charCodeAt(exponent) <= 57)
       i = digitsEnd(text, exponent);
   }
-  return text.charCodeAt(i) === 110 ? i + 1 : i;
+  return text.charCodeAt(i) === Char.LowerN ? i + 1 : i;
 }
 
 function reserved(text: string, start: number, end: number, first: number): T {

@@ -1,3 +1,4 @@
+import { Char } from "../../core/text/characters.js";
 import { T } from "./kinds.js";
 
 const RESERVED: readonly (readonly [string, T])[] = [
@@ -45,7 +46,8 @@ const PART = 2;
 /** What an ASCII character can be in a name. */
 const ASCII = new Uint8Array(128);
 for (let c = 0; c < 128; c++) {
-  const letter = (c >= 65 && c <= 90) || (c >= 97 && c <= 122) || c === 95 || c === 36;
+  const letter =
+    (c >= 65 && c <= 90) || (c >= 97 && c <= 122) || c === Char.Underscore || c === Char.Dollar;
   ASCII[c] = letter ? START | PART : c >= 48 && c <= 57 ? PART : 0;
 }
 
@@ -64,7 +66,7 @@ export function wordEnd(text: string, start: number): number {
   for (;;) {
     const c = text.charCodeAt(i);
     if (c < 128) {
-      if (c === 92) {
+      if (c === Char.Backslash) {
         ESCAPE.lastIndex = i;
         const match = ESCAPE.exec(text);
         if (match === null) return i;

@@ -1,13 +1,11 @@
+import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
-const LF = 10;
-const CR = 13;
 const QUOTE = 34;
 const APOSTROPHE = 39;
 const STAR = 42;
 const SLASH = 47;
-const BACKSLASH = 92;
 
 /** Splits JSON (ECMA-404) into tokens; comments, single quotes and bare words are read too. */
 export function lexJson(text: string): TokenTable {
@@ -57,9 +55,10 @@ class JsonLexer {
       const c = text.charCodeAt(i);
       if (c === quote) return this.add(T.String, i + 1, lines);
       if (isLineEnd(c)) break;
-      if (c !== BACKSLASH) continue;
+      if (c !== Char.Backslash) continue;
       i++;
-      if (text.charCodeAt(i) === CR && text.charCodeAt(i + 1) === LF) i++;
+      if (text.charCodeAt(i) === Char.CarriageReturn && text.charCodeAt(i + 1) === Char.LineFeed)
+        i++;
       if (isLineEnd(text.charCodeAt(i))) lines = TokenFlag.MultiLine;
     }
     const end = Math.min(i, text.length);
@@ -84,7 +83,7 @@ class JsonLexer {
     const { text } = this;
     let end = this.at;
     while (end < text.length && !isLineEnd(text.charCodeAt(end))) end++;
-    while (text.charCodeAt(end - 1) === 32 || text.charCodeAt(end - 1) === 9) end--;
+    while (text.charCodeAt(end - 1) === Char.Space || text.charCodeAt(end - 1) === Char.Tab) end--;
     this.add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
   }
 
@@ -98,17 +97,17 @@ class JsonLexer {
   }
 }
 
-const isLineEnd = (c: number): boolean => c === LF || c === CR;
+const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
 const isBlank = (c: number): boolean => c <= 32 || c === 0xfeff || c === 0xa0;
 
 function signOf(c: number): T {
   switch (c) {
-    case 91: return T.LeftBracket;
-    case 123: return T.LeftBrace;
-    case 93: return T.RightBracket;
-    case 125: return T.RightBrace;
-    case 44: return T.Comma;
-    case 58: return T.Colon;
+    case Char.LeftBracket: return T.LeftBracket;
+    case Char.LeftBrace: return T.LeftBrace;
+    case Char.RightBracket: return T.RightBracket;
+    case Char.RightBrace: return T.RightBrace;
+    case Char.Comma: return T.Comma;
+    case Char.Colon: return T.Colon;
     default: return T.End;
   }
 }

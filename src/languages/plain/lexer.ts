@@ -1,3 +1,4 @@
+import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn } from "../../core/text/width.js";
 import type { Declaration, StringForm } from "./declaration.js";
@@ -11,10 +12,6 @@ export const enum T {
   /** A text in quotes, or lines that are kept to the letter. */
   Text,
 }
-
-const LF = 10;
-const CR = 13;
-const BACKSLASH = 92;
 
 /** A tab reaches the next of these columns. */
 const TAB = 8;
@@ -69,7 +66,11 @@ class Scanner {
   private lineEnd(from: number): number {
     const { text } = this;
     let i = from;
-    while (i < text.length && text.charCodeAt(i) !== LF && text.charCodeAt(i) !== CR) i++;
+    while (
+      i < text.length
+      && text.charCodeAt(i) !== Char.LineFeed
+      && text.charCodeAt(i) !== Char.CarriageReturn
+    ) i++;
     return i;
   }
 
@@ -77,7 +78,10 @@ class Scanner {
   private behind(end: number): number {
     const { text } = this;
     if (end >= text.length) return text.length;
-    return text.charCodeAt(end) === CR && text.charCodeAt(end + 1) === LF ? end + 2 : end + 1;
+    return text.charCodeAt(end) === Char.CarriageReturn
+      && text.charCodeAt(end + 1) === Char.LineFeed
+      ? end + 2
+      : end + 1;
   }
 
   /** Where the next comment or string begins, at or after an offset; the line's end where none does. */
@@ -94,7 +98,7 @@ class Scanner {
     let end = to;
     while (end > from && isBlank(text.charCodeAt(end - 1))) end--;
     // Blanks that follow a backslash are its own.
-    if (text.charCodeAt(end - 1) === BACKSLASH) end = to;
+    if (text.charCodeAt(end - 1) === Char.Backslash) end = to;
     this.add(T.Code, from, end, 0);
     this.at = to;
   }
@@ -116,7 +120,7 @@ class Scanner {
     if (lineComments.some(({ sign }) => text.startsWith(sign, at))) {
       let to = end;
       while (to > at && isBlank(text.charCodeAt(to - 1))) to--;
-      if (text.charCodeAt(to - 1) === BACKSLASH) to = end;
+      if (text.charCodeAt(to - 1) === Char.Backslash) to = end;
       this.add(T.Comment, at, to, TokenFlag.Trivia | TokenFlag.EndsLine);
       return;
     }
@@ -185,7 +189,7 @@ class Scanner {
   private whiteEnd(line: number): number {
     const { text } = this;
     let i = line;
-    while (text.charCodeAt(i) === 32 || text.charCodeAt(i) === 9) i++;
+    while (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab) i++;
     return i;
   }
 
@@ -197,7 +201,8 @@ class Scanner {
     const { text } = this;
     let flags = open ? TokenFlag.Continues : 0;
     for (let i = from; i < to; i++)
-      if (text.charCodeAt(i) === LF || text.charCodeAt(i) === CR) flags |= TokenFlag.MultiLine;
+      if (text.charCodeAt(i) === Char.LineFeed || text.charCodeAt(i) === Char.CarriageReturn)
+        flags |= TokenFlag.MultiLine;
     return flags;
   }
 }

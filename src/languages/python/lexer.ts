@@ -1,3 +1,4 @@
+import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn, lineColumn } from "../../core/text/width.js";
 import { T } from "./kinds.js";
@@ -55,7 +56,7 @@ const PART = 2;
 /** What an ASCII character can be in a name. */
 const NAME = new Uint8Array(128);
 for (let c = 0; c < 128; c++) {
-  const letter = (c >= 65 && c <= 90) || (c >= 97 && c <= 122) || c === 95;
+  const letter = (c >= 65 && c <= 90) || (c >= 97 && c <= 122) || c === Char.Underscore;
   NAME[c] = letter ? START | PART : c >= 48 && c <= 57 ? PART : 0;
 }
 
@@ -125,12 +126,12 @@ class Lexer {
       }
       const c = text.charCodeAt(start);
       if (c < 128 ? (NAME[c]! & START) !== 0 : isNameStart(text, start)) this.name(start, c);
-      else if (c === 34 || c === 39) this.string(start, start, false);
+      else if (c === Char.Quote || c === Char.Apostrophe) this.string(start, start, false);
       else if (
         (c >= 48 && c <= 57)
-        || (c === 46 && text.charCodeAt(start + 1) >= 48 && text.charCodeAt(start + 1) <= 57)
+        || (c === Char.Dot && text.charCodeAt(start + 1) >= 48 && text.charCodeAt(start + 1) <= 57)
       ) this.number(start);
-      else if (c === 35) this.comment(start);
+      else if (c === Char.Hash) this.comment(start);
       else this.operator(start, c);
     }
   }
@@ -141,13 +142,13 @@ class Lexer {
     let i = this.at;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === 32 || c === 9) continue;
-      if (c === 10 || c === 13) {
+      if (c === Char.Space || c === Char.Tab) continue;
+      if (c === Char.LineFeed || c === Char.CarriageReturn) {
         this.newLine = true;
         if (
           this.brackets.length === 0 && !this.tokens.has(this.tokens.count - 1, TokenFlag.Continues)
         ) this.logical = true;
-      } else if (c === 12) {
+      } else if (c === Char.FormFeed) {
         if (this.newLine && this.brackets.length === 0) {
           this.tokens.add(
             T.PageBreak,
@@ -187,7 +188,9 @@ class Lexer {
     }
     const next = text.charCodeAt(i);
     const length = i - start;
-    if ((next === 34 || next === 39) && length <= 2 && isPrefix(text, start, i)) {
+    if (
+      (next === Char.Quote || next === Char.Apostrophe) && length <= 2 && isPrefix(text, start, i)
+    ) {
       const prefix = text.slice(start, i).toLowerCase();
       this.string(start, i, prefix.includes("f") || prefix.includes("t"));
       return;
@@ -207,7 +210,7 @@ class Lexer {
     let flags = found < 0 ? TokenFlag.EndsLine : 0;
     for (let i = quotes; i < end; i++) {
       const c = this.text.charCodeAt(i);
-      if (c === 10 || c === 13) {
+      if (c === Char.LineFeed || c === Char.CarriageReturn) {
         flags |= TokenFlag.MultiLine;
         break;
       }
@@ -220,7 +223,9 @@ class Lexer {
     const text = this.text;
     let i = start;
     const second = text.charCodeAt(start + 1) | 32;
-    if (text.charCodeAt(start) === 48 && (second === 120 || second === 111 || second === 98)) {
+    if (
+      text.charCodeAt(start) === Char.Zero && (second === 120 || second === 111 || second === 98)
+    ) {
       i += 2;
       while (
         isAlphanumeric(text.charCodeAt(i))
@@ -233,13 +238,13 @@ class Lexer {
       while (isDigit(text.charCodeAt(i))) i++;
     };
     digits();
-    if (text.charCodeAt(i) === 46) {
+    if (text.charCodeAt(i) === Char.Dot) {
       i++;
       digits();
     }
     if ((text.charCodeAt(i) | 32) === 101) {
       const sign = text.charCodeAt(i + 1);
-      const exponent = sign === 43 || sign === 45 ? i + 2 : i + 1;
+      const exponent = sign === Char.Plus || sign === Char.Minus ? i + 2 : i + 1;
       if (isDigit(text.charCodeAt(exponent))) {
         i = exponent;
         digits();
@@ -252,7 +257,11 @@ class Lexer {
   private comment(start: number): void {
     const text = this.text;
     let i = start;
-    while (i < text.length && text.charCodeAt(i) !== 10 && text.charCodeAt(i) !== 13) i++;
+    while (
+      i < text.length
+      && text.charCodeAt(i) !== Char.LineFeed
+      && text.charCodeAt(i) !== Char.CarriageReturn
+    ) i++;
     let end = i;
     while (end > start && isSpace(text.charCodeAt(end - 1))) end--;
     this.add(T.Comment, start, end, TokenFlag.Trivia | TokenFlag.EndsLine);
@@ -260,62 +269,68 @@ class Lexer {
 
   private operator(start: number, c: number): void {
     const next = this.text.charCodeAt(start + 1);
-    const equal = next === 61;
+    const equal = next === Char.Equal;
     switch (c) {
-      case 40: return this.open(T.LeftParen, start);
-      case 91: return this.open(T.LeftBracket, start);
-      case 123: return this.open(T.LeftBrace, start);
-      case 41: return this.close(T.RightParen, T.LeftParen, start);
-      case 93: return this.close(T.RightBracket, T.LeftBracket, start);
-      case 125: return this.close(T.RightBrace, T.LeftBrace, start);
-      case 44: return this.add(T.Comma, start, start + 1);
-      case 58:
+      case Char.LeftParen: return this.open(T.LeftParen, start);
+      case Char.LeftBracket: return this.open(T.LeftBracket, start);
+      case Char.LeftBrace: return this.open(T.LeftBrace, start);
+      case Char.RightParen: return this.close(T.RightParen, T.LeftParen, start);
+      case Char.RightBracket: return this.close(T.RightBracket, T.LeftBracket, start);
+      case Char.RightBrace: return this.close(T.RightBrace, T.LeftBrace, start);
+      case Char.Comma: return this.add(T.Comma, start, start + 1);
+      case Char.Colon:
         return equal ? this.add(T.Walrus, start, start + 2) : this.add(T.Colon, start, start + 1);
-      case 59: return this.add(T.Semicolon, start, start + 1);
-      case 46:
-        if (next === 46 && this.text.charCodeAt(start + 2) === 46 && !this.inRelativeImport())
+      case Char.Semicolon: return this.add(T.Semicolon, start, start + 1);
+      case Char.Dot:
+        if (
+          next === Char.Dot
+          && this.text.charCodeAt(start + 2) === Char.Dot
+          && !this.inRelativeImport()
+        )
           return this.add(T.Name, start, start + 3);
         return this.add(T.Dot, start, start + 1);
-      case 61:
+      case Char.Equal:
         return equal ? this.add(T.Equal, start, start + 2) : this.add(T.Assign, start, start + 1);
-      case 33:
+      case Char.Bang:
         return equal
           ? this.add(T.NotEqual, start, start + 2)
           : this.add(T.Unknown, start, start + 1);
-      case 126: return this.add(T.Tilde, start, start + 1);
-      case 60:
-        return next === 60
+      case Char.Tilde: return this.add(T.Tilde, start, start + 1);
+      case Char.Less:
+        return next === Char.Less
           ? this.assignable(T.ShiftLeft, start, 2)
           : equal
           ? this.add(T.LessEqual, start, start + 2)
           : this.add(T.Less, start, start + 1);
-      case 62:
-        return next === 62
+      case Char.Greater:
+        return next === Char.Greater
           ? this.assignable(T.ShiftRight, start, 2)
           : equal
           ? this.add(T.GreaterEqual, start, start + 2)
           : this.add(T.Greater, start, start + 1);
-      case 45:
-        return next === 62
+      case Char.Minus:
+        return next === Char.Greater
           ? this.add(T.Arrow, start, start + 2)
           : this.assignable(T.Minus, start, 1);
-      case 43: return this.assignable(T.Plus, start, 1);
-      case 42:
-        return next === 42
+      case Char.Plus: return this.assignable(T.Plus, start, 1);
+      case Char.Star:
+        return next === Char.Star
           ? this.assignable(T.DoubleStar, start, 2)
           : this.assignable(T.Star, start, 1);
-      case 47:
-        return next === 47
+      case Char.Slash:
+        return next === Char.Slash
           ? this.assignable(T.DoubleSlash, start, 2)
           : this.assignable(T.Slash, start, 1);
-      case 37: return this.assignable(T.Percent, start, 1);
-      case 38: return this.assignable(T.Ampersand, start, 1);
-      case 124: return this.assignable(T.Pipe, start, 1);
-      case 94: return this.assignable(T.Caret, start, 1);
-      case 64: return this.assignable(T.At, start, 1);
-      case 92:
+      case Char.Percent: return this.assignable(T.Percent, start, 1);
+      case Char.Ampersand: return this.assignable(T.Ampersand, start, 1);
+      case Char.Pipe: return this.assignable(T.Pipe, start, 1);
+      case Char.Caret: return this.assignable(T.Caret, start, 1);
+      case Char.At: return this.assignable(T.At, start, 1);
+      case Char.Backslash:
         // At the very end a line end would make it one.
-        if (next === 10 || next === 13 || start + 1 === this.text.length) {
+        if (
+          next === Char.LineFeed || next === Char.CarriageReturn || start + 1 === this.text.length
+        ) {
           return this.add(T.Continuation, start, start + 1, TokenFlag.Trivia | TokenFlag.Continues);
         }
     }
@@ -335,7 +350,7 @@ class Lexer {
 
   /** An operator, or the assignment it makes with `=`. */
   private assignable(kind: T, start: number, length: number): void {
-    if (this.text.charCodeAt(start + length) === 61)
+    if (this.text.charCodeAt(start + length) === Char.Equal)
       this.add(T.Augmented, start, start + length + 1);
     else this.add(kind, start, start + length);
   }
@@ -370,20 +385,24 @@ class Lexer {
 
 export function lineStart(text: string, offset: number): number {
   let i = offset;
-  while (i > 0 && text.charCodeAt(i - 1) !== 10 && text.charCodeAt(i - 1) !== 13) i--;
+  while (
+    i > 0
+    && text.charCodeAt(i - 1) !== Char.LineFeed
+    && text.charCodeAt(i - 1) !== Char.CarriageReturn
+  ) i--;
   return i;
 }
 
 function isPrefix(text: string, from: number, to: number): boolean {
   for (let i = from; i < to; i++) {
     const c = text.charCodeAt(i) | 32;
-    if (c !== 114 && c !== 98 && c !== 117 && c !== 102 && c !== 116) return false;
+    if (c !== 114 && c !== Char.LowerB && c !== 117 && c !== 102 && c !== 116) return false;
   }
   return true;
 }
 
-const isSpace = (c: number): boolean => c === 32 || c === 9 || c === 12;
-const isDigit = (c: number): boolean => (c >= 48 && c <= 57) || c === 95;
+const isSpace = (c: number): boolean => c === Char.Space || c === Char.Tab || c === Char.FormFeed;
+const isDigit = (c: number): boolean => (c >= 48 && c <= 57) || c === Char.Underscore;
 const isHex = (c: number): boolean => isDigit(c) || ((c | 32) >= 97 && (c | 32) <= 102);
 const isAlphanumeric = (c: number): boolean => isDigit(c) || ((c | 32) >= 97 && (c | 32) <= 122);
 

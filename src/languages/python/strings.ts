@@ -1,10 +1,8 @@
-const BACKSLASH = 92;
-const LEFT_BRACE = 123;
-const RIGHT_BRACE = 125;
+import { Char } from "../../core/text/characters.js";
 const HASH = 35;
 
-const isLineEnd = (c: number): boolean => c === 10 || c === 13;
-const isQuote = (c: number): boolean => c === 34 || c === 39;
+const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
+const isQuote = (c: number): boolean => c === Char.Quote || c === Char.Apostrophe;
 
 /** Length of the run of quotes that opens a string at `at`: 3 or 1. */
 export function quoteLength(text: string, at: number): number {
@@ -32,8 +30,10 @@ function plainEnd(text: string, at: number): number {
   let i = at + (triple ? 3 : 1);
   for (; i < text.length; i++) {
     const c = text.charCodeAt(i);
-    if (c === BACKSLASH) {
-      if (text.charCodeAt(i + 1) === 13 && text.charCodeAt(i + 2) === 10) i++;
+    if (c === Char.Backslash) {
+      if (
+        text.charCodeAt(i + 1) === Char.CarriageReturn && text.charCodeAt(i + 2) === Char.LineFeed
+      ) i++;
       i++;
     } else if (c === quote) {
       if (!triple) return i + 1;
@@ -53,9 +53,9 @@ function interpolatedEnd(text: string, at: number, depth: number): number {
   let i = at + (triple ? 3 : 1);
   while (i < text.length) {
     const c = text.charCodeAt(i);
-    if (c === BACKSLASH) {
+    if (c === Char.Backslash) {
       // A doubled brace after a backslash, as in \N{DASH}, is part of the escape's own text.
-      if (text.charCodeAt(i + 1) === 78 && text.charCodeAt(i + 2) === LEFT_BRACE) {
+      if (text.charCodeAt(i + 1) === 78 && text.charCodeAt(i + 2) === Char.LeftBrace) {
         const close = text.indexOf("}", i);
         if (close >= 0 && !/[\s'"]{2}/.test(text.slice(i, close))) {
           i = close + 1;
@@ -63,9 +63,9 @@ function interpolatedEnd(text: string, at: number, depth: number): number {
         }
       }
       // A backslash does not escape a brace: the field after it is read as one.
-      i += text.charCodeAt(i + 1) === LEFT_BRACE
+      i += text.charCodeAt(i + 1) === Char.LeftBrace
         ? 1
-        : text.charCodeAt(i + 1) === 13 && text.charCodeAt(i + 2) === 10
+        : text.charCodeAt(i + 1) === Char.CarriageReturn && text.charCodeAt(i + 2) === Char.LineFeed
         ? 3
         : 2;
     } else if (
@@ -75,8 +75,8 @@ function interpolatedEnd(text: string, at: number, depth: number): number {
       return i + (triple ? 3 : 1);
     } else if (!triple && isLineEnd(c)) {
       return -1;
-    } else if (c === LEFT_BRACE) {
-      if (text.charCodeAt(i + 1) === LEFT_BRACE) {
+    } else if (c === Char.LeftBrace) {
+      if (text.charCodeAt(i + 1) === Char.LeftBrace) {
         i += 2;
       } else {
         i = fieldEnd(text, i + 1, quote, triple, depth);
@@ -101,15 +101,15 @@ function fieldEnd(text: string, at: number, quote: number, triple: boolean, dept
       i = end;
     } else if (c === HASH) {
       while (i < text.length && !isLineEnd(text.charCodeAt(i))) i++;
-    } else if (c === 40 || c === 91 || c === LEFT_BRACE) {
+    } else if (c === Char.LeftParen || c === Char.LeftBracket || c === Char.LeftBrace) {
       nesting++;
       i++;
-    } else if (c === RIGHT_BRACE && nesting === 0) {
+    } else if (c === Char.RightBrace && nesting === 0) {
       return i + 1;
-    } else if (c === 41 || c === 93 || c === RIGHT_BRACE) {
+    } else if (c === Char.RightParen || c === Char.RightBracket || c === Char.RightBrace) {
       nesting--;
       i++;
-    } else if (c === 58 && nesting === 0) {
+    } else if (c === Char.Colon && nesting === 0) {
       return formatEnd(text, i + 1, quote, triple, depth);
     } else {
       i++;
@@ -130,8 +130,8 @@ function formatEnd(
   let i = at;
   while (i < text.length) {
     const c = text.charCodeAt(i);
-    if (c === RIGHT_BRACE) return i + 1;
-    if (c === LEFT_BRACE) {
+    if (c === Char.RightBrace) return i + 1;
+    if (c === Char.LeftBrace) {
       i = fieldEnd(text, i + 1, quote, triple, depth + 1);
       if (i < 0) return -1;
     } else if ((c === quote || isLineEnd(c)) && !triple) {

@@ -1,3 +1,4 @@
+import { Char } from "../../../core/text/characters.js";
 import { N, T, isWord } from "../kinds.js";
 import { DEPTH_LIMIT } from "../../../core/syntax/parser.js";
 import { Reading } from "./base.js";
@@ -440,7 +441,7 @@ export abstract class ExpressionParser extends ArrowParser {
         return true;
       case T.Slash:
       case T.Augmented:
-        if (this.tokens.text.charCodeAt(this.tokens.start(first)) !== 47) break;
+        if (this.tokens.text.charCodeAt(this.tokens.start(first)) !== Char.Slash) break;
         this.reread(this.lexer.asRegex);
         this.next();
         return true;
