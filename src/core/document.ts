@@ -4,9 +4,7 @@ import type { Language, Syntax } from "./language.js";
 import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
-import { Inside, type Opened } from "./regions/inside.js";
-import { OpenedRegions } from "./regions/opened.js";
-import type { Region, Regions } from "./regions/region.js";
+import { HostRegions } from "./regions/host.js";
 import { aroundCaret } from "./requests/caret.js";
 import { formatSettled, unsettledStretches } from "./requests/document.js";
 import { moveChanges, pasteChanges } from "./requests/paste.js";
@@ -15,7 +13,6 @@ import { formatLines, insideOf } from "./requests/selection.js";
 import { formatTyped, maySettle } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { ChangeList } from "./text/changelist.js";
-import { compose } from "./text/compose.js";
 import type { LineSpan } from "./text/touched.js";
 import {
   applyChanges,
@@ -74,17 +71,6 @@ export interface OffsetChange {
   readonly text: string;
 }
 
-/** Where an offset of a text stands once sorted changes are in; inside what is replaced, at its end. */
-function movedBy(changes: ChangeList, offset: number): number {
-  let shift = 0;
-  for (const { from, to, text } of changes) {
-    if (from > offset) break;
-    if (to > offset) return from + shift + text.length;
-    shift += text.length - (to - from);
-  }
-  return offset + shift;
-}
-
 const compare = (a: Position, b: Position): number => a.line - b.line || a.character - b.character;
 
 /** In shorter texts one line may tell how wide a step is. */
@@ -98,7 +84,7 @@ export class Document {
   private remembered: Remembered | undefined;
   private readonly edited: Edited;
   private readonly ownStyle: Partial<Style> | undefined;
-  private readonly openedRegions = new OpenedRegions();
+  private readonly regions: HostRegions | undefined;
 
   constructor(
     readonly language: Language,
@@ -113,6 +99,15 @@ export class Document {
     this.reading = new Reading(language, LineIndex.of(opened.text));
     this.edited = new Edited(this.lines.count, Signs.of(language.notation));
     this.currentVersion = opened.version;
+    this.regions = language.regions && new HostRegions(
+      {
+        language,
+        languageOf,
+        style: (call) => this.style(call),
+        opened: (...region) => this.opened(...region),
+      },
+      language.regions,
+    );
   }
 
   get text(): string {
@@ -253,15 +248,12 @@ export class Document {
       view.lines,
       insideOf(placed),
     );
-    return this.answerIn(
-      view,
-      this.withRegions(view.syntax, changes, style, placed.map(({ first, last }) => ({
-        from: view.lines.lineStart(first),
-        to: view.lines.lineEnd(last),
-      }))),
-      placed,
-      spans,
-    );
+    const stretches = placed.map(({ first, last }) => ({
+      from: view.lines.lineStart(first),
+      to: view.lines.lineEnd(last),
+    }));
+    const all = this.regions?.with(view.syntax, changes, style, stretches) ?? changes;
+    return this.answerIn(view, all, placed, spans);
   }
 
   /**
@@ -275,14 +267,14 @@ export class Document {
     const { language, lines, version } = this;
     const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
-    if (language.regions === undefined && !maySettle(language, lines, offset, character))
+    if (this.regions === undefined && !maySettle(language, lines, offset, character))
       return nothing;
     const from = character === "\n" ? offset : Math.max(0, offset - character.length);
     const view = this.current.view({ from, to: offset }, { around: 0, whole: character !== "\n" });
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));
     const { touched, typed } = this.edited;
-    const answer = this.typedInside(view, place, character, style) ?? formatTyped(
+    const answer = this.regions?.typed(view.syntax, place, character, style) ?? formatTyped(
       {
         language,
         lines: view.lines,
@@ -349,28 +341,25 @@ export class Document {
     const { encoding } = this;
     const carets = positions.map((position, i) => {
       const answer = own[i];
-      if (answer === undefined)
+      const [first] = answer?.edits ?? [];
+      if (answer === undefined || first === undefined)
         return mapPosition(position, edits, { affinity: "after", encoding });
-      // Edits behind its own leave the caret where it is; those before move it.
-      const before = edits.filter(
-        ({ range }) =>
-          answer.edits.length > 0
-          && compare(range.end, answer.edits[0]!.range.start) < 0,
-      );
-      if (answer.edits.length === 0)
-        return mapPosition(position, edits, { affinity: "after", encoding });
-      const lines = before.reduce((sum, { range, newText }) => (
-        sum + newText.split("\n").length - 1 - (range.end.line - range.start.line)
-      ), 0);
-      return { line: answer.caret.line + lines, character: answer.caret.character };
+      // Lines that come before its own edits move it.
+      const { start } = first.range;
+      const { line } = mapPosition(start, edits, { encoding });
+      return { ...answer.caret, line: answer.caret.line + line - start.line };
     });
-    const changes = edits.map(({ range, newText, rule }) => ({
+    this.edited.answer([ChangeList.of(this.changesOf(edits))], this.lines.count, []);
+    return { version: this.version, edits, unsettled: [], carets };
+  }
+
+  /** Edits by UTF-16 offsets. */
+  changesOf(edits: readonly TextEdit[]): Change[] {
+    return edits.map(({ range, newText, rule }) => ({
       ...this.offsets(range),
       text: newText,
       rule,
     }));
-    this.edited.answer([ChangeList.of(changes)], this.lines.count, []);
-    return { version: this.version, edits, unsettled: [], carets };
   }
 
   /** The text between two UTF-16 offsets. */
@@ -397,10 +386,8 @@ export class Document {
    */
   formatOnPaste(range: Range, style?: Partial<Style>): Answer {
     checkRange(range);
-    const { view, around, span } = this.put(range, style);
-    const { from, to } = this.offsets(range);
-    const place = { from: view.place(from), to: view.place(to) };
-    const inside = this.putInside(view, range, "formatOnPaste", style);
+    const { view, around, place, span } = this.put(range, style);
+    const inside = this.regions?.put(view.syntax, place, "formatOnPaste", style);
     if (inside !== undefined) return this.answerIn(view, inside, [span]);
     const { lines, syntax, unbalanced } = view;
     const changes = pasteChanges(
@@ -417,8 +404,8 @@ export class Document {
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
     checkRange(range);
-    const { view, around, span } = this.put(range, style);
-    const inside = this.putInside(view, range, "formatOnMove", style);
+    const { view, around, place, span } = this.put(range, style);
+    const inside = this.regions?.put(view.syntax, place, "formatOnMove", style);
     if (inside !== undefined) return this.answerIn(view, inside, [span]);
     const { lines, syntax, unbalanced } = view;
     const changes = moveChanges(
@@ -437,146 +424,27 @@ export class Document {
   }
 
   /** What a request for text that was put somewhere looks at; that text says nothing of the style. */
-  private put(range: Range, call?: Partial<Style>): { view: View; around: Style; span: LineSpan } {
+  private put(
+    range: Range,
+    call?: Partial<Style>,
+  ): { view: View; around: Style; place: Span; span: LineSpan } {
     const offsets = this.offsets(range);
     const view = this.current.view(offsets);
     const around = this.resolved(call, this.reading.steadyStyle(offsets));
-    return { view, around, span: this.placed(view, this.linesOf(range)) };
+    const place = { from: view.place(offsets.from), to: view.place(offsets.to) };
+    return { view, around, place, span: this.placed(view, this.linesOf(range)) };
   }
 
-  // Regions
-
-  /** The regions of a text, or of an excerpt, open as documents of their own. */
-  private insides(syntax: Syntax, call?: Partial<Style>): Inside[] {
-    if (this.language.regions === undefined) return [];
-    return Inside.all(
-      this.language.regions,
-      syntax,
-      this.style(call),
-      (region, text) =>
-        this.openRegion(region, text, (languageId, whole) => this.opened(languageId, whole)),
-    );
-  }
-
-  /** The one that holds a stretch, open as it was a few keys ago. */
-  private insideAround(
-    syntax: Syntax,
-    regions: Regions,
-    from: number,
-    to: number,
-    call?: Partial<Style>,
-  ): Inside | undefined {
-    return Inside
-      .all(
-        regions,
-        syntax,
-        this.style(call),
-        (region, text) => this.openRegion(
-          region,
-          text,
-          (languageId, whole) => this.openedRegions.of(
-            languageId,
-            whole,
-            () => this.opened(languageId, whole),
-          ),
-        ),
-        (region) => region.from <= from && region.to + 2 >= to,
-      )
-      .find((one) => one.holds(from, to));
-  }
-
-  /** A region's text with what stands around a fragment of its kind. */
-  private openRegion(
-    { languageId, start }: Region,
-    text: string,
-    open: (languageId: string, text: string) => Document | undefined,
-  ): Opened | undefined {
-    const around = start && this.languageOf(languageId)?.fragments?.[start];
-    const [before, after] = around ?? ["", ""];
-    const document = open(languageId, before + text + after);
-    return document && { document, before, after };
-  }
-
-  private opened(languageId: string, text: string): Document | undefined {
+  /** A text in another language with the styles that act here. */
+  private opened(language: Language, languageId: string, text: string): Document {
     const { uri, ownStyle, engineStyle, encoding, languageOf } = this;
-    const language = languageOf(languageId);
-    return language && new Document(
+    const style = ownStyle === undefined ? {} : { style: ownStyle };
+    return new Document(
       language,
-      { uri, languageId, text, ...(ownStyle === undefined ? {} : { style: ownStyle }) },
+      { uri, languageId, text, ...style },
       engineStyle,
       encoding,
       languageOf,
-    );
-  }
-
-  /**
-   * Changes of a text with those of its regions, which are laid out in the places where these bring them.
-   *
-   * @param stretches what is formatted of the text; all of it where they are left out.
-   */
-  private withRegions(
-    syntax: Syntax,
-    changes: Iterable<Change>,
-    call: Partial<Style> | undefined,
-    stretches?: readonly Span[],
-  ): ChangeList {
-    const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
-    if (this.language.regions === undefined) return list;
-    const { text } = syntax.tokens;
-    const there = stretches?.map(({ from, to }) => ({
-      from: movedBy(list, from),
-      to: movedBy(list, to),
-    }));
-    const moved = this.language.parse(list.appliedTo(text));
-    const held = syntax.held?.map(({ from, to }) => ({
-      from: movedBy(list, from),
-      to: movedBy(list, to),
-    }));
-    const again = held === undefined ? moved : { ...moved, held };
-    const inside = this.insides(again, call).flatMap((one) => (
-      there === undefined ? one.formatted(call) : one.selected(there, call)
-    ));
-    return inside.length === 0 ? list : compose(text, list, ChangeList.of(inside));
-  }
-
-  /** What a character comes to that was typed in a region; undefined where it was typed in none. */
-  private typedInside(
-    { syntax }: View,
-    place: number,
-    character: string,
-    call: Partial<Style> | undefined,
-  ): ReturnType<typeof formatTyped> | undefined {
-    const { regions } = this.language;
-    if (regions === undefined) return undefined;
-    // Enter may have left the region: what it began lacks what stands before the others' lines.
-    const lines = LineIndex.of(syntax.tokens.text);
-    const line = lines.lineAt(place);
-    const before = character === "\n" && line > 0 ? lines.lineEnd(line - 1) : place;
-    const reaching: Regions = function* (whole) {
-      for (const region of regions(whole)) {
-        const meets = region.from <= before && region.to >= before && region.to < place;
-        yield meets ? { ...region, to: lines.lineEnd(line) } : region;
-      }
-    };
-    return this.insideAround(syntax, reaching, place, place, call)?.typed(place, character, call);
-  }
-
-  /** What text comes to that was put into a region whole; undefined where it was not. */
-  private putInside(
-    view: View,
-    range: Range,
-    request: "formatOnPaste" | "formatOnMove",
-    call: Partial<Style> | undefined,
-  ): Change[] | undefined {
-    const { regions } = this.language;
-    if (regions === undefined) return undefined;
-    const { from, to } = this.offsets(range);
-    const [begin, end] = [view.place(from), view.place(to)];
-    return this.insideAround(view.syntax, regions, begin, end, call)?.put(
-      request,
-      begin,
-      end,
-      call,
     );
   }
 
@@ -597,15 +465,19 @@ export class Document {
       style,
       (again) => this.styleAfter(call, again),
     );
-    const unsettled = unsettledStretches(this.language, syntax);
-    if (this.language.regions !== undefined) {
-      const inside = this.insides(syntax, call).flatMap((one) => one.unsettled());
-      const all = [...unsettled, ...inside].sort((a, b) => a.from - b.from);
-      return { changes: this.withRegions(syntax, changes, call), unsettled: all };
-    }
-    const whole = { changes, unsettled };
+    if (this.regions !== undefined)
+      return { changes: this.regions.with(syntax, changes, call), unsettled: this.unsettled() };
+    const whole = { changes, unsettled: this.unsettled() };
     this.remembered = new Remembered(key, whole);
     return whole;
+  }
+
+  /** @internal What does not parse, in regions too. */
+  unsettled(): Span[] {
+    const { syntax } = this.current;
+    const own = unsettledStretches(this.language, syntax);
+    const inside = this.regions?.unsettled(syntax) ?? [];
+    return inside.length === 0 ? own : [...own, ...inside].sort((a, b) => a.from - b.from);
   }
 
   /** The style of a text that formatting left. */

@@ -1,7 +1,7 @@
 import type { OffsetChange } from "../core/document.js";
 import type { Style } from "../core/style/style.js";
 import type { Port, Request, Stretch, ToHost, ToPage } from "./messages.js";
-import { mapOffset, transform, type Operation, type Steps } from "./transform.js";
+import { mapThrough, transform, type Operation, type Steps } from "./transform.js";
 
 /** What became of a request. */
 export interface Outcome {
@@ -170,10 +170,10 @@ export class RemoteDocument {
       operation = both.answer;
       change.operation = both.change;
       dropped ||= both.dropped;
-      carets = carets.map((at) => mapOffset(at, both.change));
+      carets = carets.map((at) => mapThrough(at, both.change));
       unsettled = unsettled.map(({ from, to }) => ({
-        from: mapOffset(from, both.change),
-        to: mapOffset(to, both.change),
+        from: mapThrough(from, both.change),
+        to: mapThrough(to, both.change),
       }));
     }
     const [steps = []] = operation;

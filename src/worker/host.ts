@@ -3,7 +3,7 @@ import type { Engine } from "../core/engine.js";
 import type { Style } from "../core/style/style.js";
 import type { Position, Range } from "../core/text/lines.js";
 import type { Port, Reply, Request, Stretch, ToHost, ToPage } from "./messages.js";
-import { mapOffset, stepsOf, transform, type Operation, type Steps } from "./transform.js";
+import { mapThrough, stepsOf, transform, type Operation, type Steps } from "./transform.js";
 
 /**
  * Has an engine answer what a client at the other end of a port asks. In a worker:
@@ -131,12 +131,7 @@ class HostDocument {
     if (request.name === "formatOnType") {
       const positions = request.offsets.map((offset) => document.positionAt(this.here(offset)));
       const { edits, carets } = document.formatOnTypeEach(positions, request.character, style);
-      const changes = edits.map(({ range, newText }) => ({
-        from: document.offsetAt(range.start),
-        to: document.offsetAt(range.end),
-        text: newText,
-      }));
-      return { steps: stepsOf(document, changes), unsettled: [], carets };
+      return { steps: stepsOf(document, document.changesOf(edits)), unsettled: [], carets };
     }
     const ranges = "stretches" in request
       ? request.stretches.map((stretch) => this.rangeOf(document, stretch))
@@ -158,7 +153,7 @@ class HostDocument {
 
   /** An offset of the page's text in this one. */
   private here(offset: number): number {
-    return this.sent.reduce((at, { operation }) => mapOffset(at, operation), offset);
+    return this.sent.reduce((at, { operation }) => mapThrough(at, operation), offset);
   }
 
   private rangeOf(document: Document, { from, to }: Stretch): Range {

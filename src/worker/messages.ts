@@ -1,3 +1,4 @@
+import type { Span } from "../core/outline/excerpt.js";
 import type { Style } from "../core/style/style.js";
 import type { Steps } from "./transform.js";
 
@@ -10,10 +11,7 @@ export interface Port {
 }
 
 /** A stretch of a text by UTF-16 offsets. */
-export interface Stretch {
-  readonly from: number;
-  readonly to: number;
-}
+export type Stretch = Span;
 
 /** What is asked of a document, by the name of the method that answers it. */
 export type Request =

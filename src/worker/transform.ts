@@ -1,3 +1,5 @@
+import { mapOffset } from "../core/text/edits.js";
+
 /** One replacement by UTF-16 offsets, and what stood there. */
 export interface Step {
   readonly from: number;
@@ -13,19 +15,6 @@ export type Steps = readonly Step[];
 /** Replacements of a text, those of the next of what these left, and so on. */
 export type Operation = readonly Steps[];
 
-export const applySteps = (text: string, steps: Steps): string => {
-  let done = "";
-  let at = 0;
-  for (const step of steps) {
-    done += text.slice(at, step.from) + step.text;
-    at = step.to;
-  }
-  return done + text.slice(at);
-};
-
-export const applyOperation = (text: string, operation: Operation): string =>
-  operation.reduce(applySteps, text);
-
 /** What takes replacements back. */
 function inverse(steps: Steps): Steps {
   let shift = 0;
@@ -36,20 +25,9 @@ function inverse(steps: Steps): Steps {
   });
 }
 
-/** Where an offset stands once steps are in; at the place of an insertion it goes behind it. */
-export function mapOffset(offset: number, operation: Operation): number {
-  let at = offset;
-  for (const steps of operation) {
-    let shift = 0;
-    for (const { from, to, text } of steps) {
-      if (from > at) break;
-      // Inside what was replaced it goes to its end.
-      shift = to <= at ? shift + text.length - (to - from) : from + text.length + shift - at;
-    }
-    at += shift;
-  }
-  return at;
-}
+/** Where an offset stands once an operation is in. */
+export const mapThrough = (offset: number, operation: Operation): number =>
+  operation.reduce(mapOffset, offset);
 
 /**
  * Moves steps over others that were made of the same text at the same time.

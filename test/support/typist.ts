@@ -40,11 +40,7 @@ export function typedAtOnce(languageId: string, keys: string, asks?: RegExp): Pa
     if (asks === undefined ? !triggers.has(key) : !asks.test(key)) continue;
     const position = document.positionAt(page.caret);
     const { edits, carets } = document.formatOnTypeEach([position], key);
-    const changes = edits.map(({ range, newText }) => ({
-      from: document.offsetAt(range.start),
-      to: document.offsetAt(range.end),
-      text: newText,
-    }));
+    const changes = document.changesOf(edits);
     document.replace(changes);
     page.apply(changes, [document.offsetAt(carets[0]!)]);
   }

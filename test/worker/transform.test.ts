@@ -1,12 +1,15 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
+import { applyChanges } from "../../dist/core/text/edits.js";
 import {
-  applyOperation,
   stepsOf,
   transform,
   type Operation,
   type Steps,
 } from "../../dist/worker/transform.js";
+
+const applyOperation = (text: string, operation: Operation): string =>
+  operation.reduce(applyChanges, text);
 
 const TEXT = "moor(boat);\nsail();\n";
 

@@ -1,13 +1,14 @@
 import type { Document } from "../document.js";
-import { holdsFile } from "../requests/holds.js";
-import { heldSpans, holdsIn } from "../outline/holds.js";
 import type { Syntax } from "../language.js";
+import type { Span } from "../outline/excerpt.js";
+import { heldSpans, holdsIn } from "../outline/holds.js";
+import { holdsFile } from "../requests/holds.js";
+import type { Typed } from "../requests/typed.js";
 import type { Style } from "../style/style.js";
-import type { Change, TextEdit } from "../text/edits.js";
+import { applyChanges, mapOffset, type Change } from "../text/edits.js";
 import type { Position } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
-import type { Region, Regions } from "./region.js";
-import { RegionText } from "./region.js";
+import { RegionText, type Region, type Regions } from "./region.js";
 
 /** In however narrow a column a region stands, its lines may be so long. */
 const LEAST_WIDTH = 20;
@@ -20,13 +21,6 @@ export interface Opened {
   readonly document: Document;
   readonly before: string;
   readonly after: string;
-}
-
-/** What typing inside comes to, in the host's offsets. */
-export interface TypedInside {
-  readonly changes: Change[];
-  /** The caret's offset once they are in. */
-  readonly caret: number;
 }
 
 /** A region of a host's text, open as a document of its own. */
@@ -44,13 +38,13 @@ export class Inside {
 
   /** The regions of a text that are wanted, are not held, and whose languages are known. */
   static all(
-    regions: Regions | undefined,
+    regions: Regions,
     syntax: Syntax,
     hostStyle: Style,
     open: OpenRegion,
     wanted: (region: Region) => boolean = () => true,
   ): Inside[] {
-    if (regions === undefined || holdsFile(syntax)) return [];
+    if (holdsFile(syntax)) return [];
     const { text } = syntax.tokens;
     const held = syntax.held ?? heldSpans(holdsIn(syntax), text.length);
     const found: Inside[] = [];
@@ -123,7 +117,7 @@ export class Inside {
 
   /** The same for stretches of the host that touch it. */
   selected(
-    stretches: readonly { readonly from: number; readonly to: number }[],
+    stretches: readonly Span[],
     call: Partial<Style> | undefined,
   ): Change[] {
     const { document, region } = this;
@@ -139,22 +133,17 @@ export class Inside {
   }
 
   /** What was left alone inside, as stretches of the host. */
-  unsettled(): { from: number; to: number }[] {
-    const { document, map, opened: { before } } = this;
-    const host = (position: Position): number =>
-      map.host(Math.max(0, document.offsetAt(position) - before.length));
-    const most = this.region.to;
-    return document.formatDocument().unsettled.map(({ start, end }) => ({
-      from: Math.min(most, host(start)),
-      to: Math.min(most, host(end)),
-    }));
+  unsettled(): Span[] {
+    const { map, opened: { before }, region } = this;
+    const host = (offset: number): number =>
+      Math.min(region.to, map.host(Math.max(0, offset - before.length)));
+    return this.document.unsettled().map(({ from, to }) => ({ from: host(from), to: host(to) }));
   }
 
   /** What pasted or moved text comes to that lies in the region whole. */
   put(
     request: "formatOnPaste" | "formatOnMove",
-    from: number,
-    to: number,
+    { from, to }: Span,
     call: Partial<Style> | undefined,
   ): Change[] {
     const range = { start: this.positionAt(from), end: this.positionAt(to) };
@@ -162,11 +151,12 @@ export class Inside {
   }
 
   /** What a character comes to that was typed in the region, `offset` being just after it. */
-  typed(offset: number, character: string, call: Partial<Style> | undefined): TypedInside {
-    const { document, host, map, region } = this;
+  typed(offset: number, character: string, call: Partial<Style> | undefined): Required<Typed> {
+    const { document, map } = this;
     const at = this.positionAt(offset);
     const { edits, caret } = document.formatOnType(at, character, this.style(call));
-    const changes = this.back(edits.map((edit) => this.changeOf(edit)));
+    const inner = document.changesOf(edits);
+    const changes = this.back(inner);
     // What a fragment's edges forbid is given up whole.
     if (changes.length === 0 && edits.length > 0) return { changes, caret: offset };
     // The line that Enter began gets what stands before the others.
@@ -181,37 +171,21 @@ export class Inside {
         changes[same] = { ...changes[same]!, text: lacks.text + changes[same]!.text };
       }
     }
-    return { changes, caret: this.caretAfter(host, region, changes, edits, caret) };
-  }
-
-  private changeOf({ range, newText, rule }: TextEdit): Change {
-    const { document } = this;
-    return {
-      from: document.offsetAt(range.start),
-      to: document.offsetAt(range.end),
-      text: newText,
-      rule,
-    };
+    return { changes, caret: this.caretAfter(changes, inner, caret) };
   }
 
   /** Where a position of the changed text inside stands in the changed host. */
   private caretAfter(
-    host: string,
-    region: Region,
     changes: readonly Change[],
-    edits: readonly TextEdit[],
+    inner: readonly Change[],
     caret: Position,
   ): number {
-    const { document } = this;
-    const grown = changes.reduce((sum, { from, to, text }) => sum + text.length - (to - from), 0);
-    const after = RegionText.of(applied(host, changes), { ...region, to: region.to + grown });
-    document.replace(edits.map((edit) => this.changeOf(edit)));
-    return after.host(Math.max(0, document.offsetAt(caret) - this.opened.before.length));
+    const { document, host, opened, region } = this;
+    const after = RegionText.of(
+      applyChanges(host, changes),
+      { ...region, to: mapOffset(region.to, changes) },
+    );
+    document.replace(inner);
+    return after.host(Math.max(0, document.offsetAt(caret) - opened.before.length));
   }
 }
-
-const applied = (text: string, changes: readonly Change[]): string =>
-  [...changes].reverse().reduce(
-    (whole, { from, to, text: put }) => whole.slice(0, from) + put + whole.slice(to),
-    text,
-  );

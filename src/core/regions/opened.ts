@@ -15,7 +15,7 @@ export class OpenedRegions {
   private readonly documents: Document[] = [];
 
   /** The document of a region with this text, opened by `open` where none is known. */
-  of(languageId: string, text: string, open: () => Document | undefined): Document | undefined {
+  of(languageId: string, text: string, open: () => Document): Document {
     const { documents } = this;
     for (let i = 0; i < documents.length; i++) {
       const document = documents[i]!;
@@ -26,7 +26,7 @@ export class OpenedRegions {
       return document;
     }
     const opened = open();
-    if (opened !== undefined) documents.unshift(opened);
+    documents.unshift(opened);
     if (documents.length > MOST) documents.pop();
     return opened;
   }

@@ -40,7 +40,7 @@ export function toTextEdits(
 }
 
 /** The text after sorted, disjoint changes. */
-export function applyChanges(text: string, changes: readonly Change[]): string {
+export function applyChanges(text: string, changes: readonly Placed[]): string {
   const parts: string[] = [];
   let at = 0;
   for (const change of changes) {
@@ -96,7 +96,21 @@ export function applyEdits(
   encoding: PositionEncoding = "utf-16",
 ): string {
   const placed = place(LineIndex.of(text), edits, encoding);
-  return applyChanges(text, placed.map((edit) => ({ ...edit, rule: "" })));
+  return applyChanges(text, placed);
+}
+
+/**
+ * Where an offset stands once sorted, disjoint changes are in: at the place of an insertion behind it,
+ * inside what is replaced at its end.
+ */
+export function mapOffset(offset: number, changes: Iterable<Placed>): number {
+  let shift = 0;
+  for (const { from, to, text } of changes) {
+    if (from > offset) break;
+    if (to > offset) return from + shift + text.length;
+    shift += text.length - (to - from);
+  }
+  return offset + shift;
 }
 
 /** How a position is mapped. */

@@ -1,6 +1,6 @@
 import type { Language, Syntax } from "../../core/language.js";
 import { Demand } from "../../core/layout/sheet.js";
-import { BRACKETS, type Notation, type Pair } from "../../core/notation.js";
+import { BRACKETS, type Notation } from "../../core/notation.js";
 import { Tree } from "../../core/syntax/tree.js";
 import type { Declaration } from "./declaration.js";
 import { lexDeclared } from "./lexer.js";
@@ -25,7 +25,7 @@ export function declareLanguage(declaration: Declaration): Language {
     lineComments: lineComments.map(({ sign }) => sign),
     ...(blockComment === undefined ? {} : { blockComment }),
     brackets,
-    ...(block === undefined ? {} : { block: block as Pair }),
+    ...(block === undefined ? {} : { block }),
   };
   return {
     name,

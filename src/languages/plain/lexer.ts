@@ -1,3 +1,4 @@
+import { escaped } from "../../core/notation.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn } from "../../core/text/width.js";
@@ -207,10 +208,14 @@ class Scanner {
   }
 }
 
+const sticky = new WeakMap<RegExp, RegExp>();
+
 function matchAt(pattern: RegExp, text: string, at: number): RegExpExecArray | null {
-  const sticky = pattern.sticky ? pattern : new RegExp(pattern.source, `${pattern.flags}y`);
-  sticky.lastIndex = at;
-  return sticky.exec(text);
+  let here = sticky.get(pattern);
+  if (here === undefined)
+    sticky.set(pattern, here = new RegExp(pattern.source, `${pattern.flags.replace("y", "")}y`));
+  here.lastIndex = at;
+  return here.exec(text);
 }
 
 const found = new WeakMap<Declaration, RegExp | undefined>();
@@ -219,7 +224,6 @@ const found = new WeakMap<Declaration, RegExp | undefined>();
 function beginnings(declaration: Declaration): RegExp | undefined {
   if (found.has(declaration)) return found.get(declaration);
   const { lineComments = [], blockComment, strings = [] } = declaration;
-  const escaped = (sign: string): string => sign.replace(/[.*+?^${}()|[\]\\/-]/g, "\\$&");
   const all = [
     ...lineComments.map(
       ({ sign, apart }) => (apart === true ? "(?<![^\\s;])" : "") + escaped(sign),

@@ -1,5 +1,5 @@
 import type { Around, IndentedBlocks, Typing } from "../../core/language.js";
-import { BRACKETS, Signs, type Notation } from "../../core/notation.js";
+import { Signs, type Notation } from "../../core/notation.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { lineColumn } from "../../core/text/width.js";
@@ -14,7 +14,7 @@ const BEHIND_WORDS = [" ", ";", "("];
 /** What a language that has only a declaration says of text that is being typed. */
 export function declaredTyping(declaration: Declaration, notation: Notation): Typing {
   const words = Object.keys(declaration.closes ?? {});
-  const { brackets = BRACKETS } = declaration;
+  const { brackets = [] } = notation;
   const read = (text: string): Before => new Before(text, declaration, notation);
   return {
     triggers: [
