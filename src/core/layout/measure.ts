@@ -277,3 +277,14 @@ export function lastLineStart(text: string, from: number, to: number): number {
   ) i--;
   return i;
 }
+
+/** The column at which the line begins in the source that gap g ends. */
+export function writtenColumn(tokens: TokenTable, g: number, tabWidth: number): number {
+  const end = tokens.gapEnd(g);
+  // Mostly the line begins with spaces and nothing else.
+  let blank = end;
+  while (tokens.text.charCodeAt(blank - 1) === Char.Space) blank--;
+  if (tokens.text.charCodeAt(blank - 1) === Char.LineFeed) return end - blank;
+  const start = lastLineStart(tokens.text, tokens.gapStart(g), end);
+  return indentColumn(tokens.text, start, end, tabWidth);
+}

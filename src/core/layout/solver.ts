@@ -1,20 +1,12 @@
-import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import type { Style } from "../style/style.js";
 import { Allotment } from "../text/arrays.js";
 import { TokenFlag } from "../syntax/tokens.js";
-import { lastAtMost } from "../text/search.js";
-import { indentColumn } from "../text/width.js";
 import type { Pair } from "../notation.js";
-import { FAR, FLAT, Measure, lastLineStart, lineEndsIn } from "./measure.js";
+import { FAR, FLAT, Measure, lineEndsIn, writtenColumn } from "./measure.js";
+import { Standing } from "./standing.js";
 import { Remarks } from "./remarks.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
-
-/** The demands of gaps before items: there a frame's lines begin. */
-const BREAKS: ReadonlySet<Demand> = new Set([Demand.Line, Demand.Level, Demand.Fold, Demand.Seam]);
-
-/** Lines of one frame are siblings, those behind its items' last signs apart. */
-const siblingKey = (owner: number, spaced: boolean): number => owner * 2 + (spaced ? 1 : 0);
 
 /** Stands for the indentation as it is written. */
 export const KEPT = -1;
@@ -111,8 +103,8 @@ class Solver {
   private unitLine = -1;
   private nextFrame = 0;
 
-  /** With `follows`: the gaps that stand as they are and begin an item's line, by `siblingKey`, in order. */
-  private readonly standing = new Map<number, number[]>();
+  /** With `follows`: the lines that others of their frame follow. */
+  private readonly standing: Standing | undefined;
   private readonly followed = new Map<number, number>();
 
   /** What is put into slots, and around what splits. */
@@ -153,12 +145,13 @@ class Solver {
     this.group = group;
     this.limit = Math.min(options.style.maxLineLength, FAR - 1);
     this.step = options.style.indentSize;
+    const { follows, frozen, spaced, style } = options;
+    if (follows === true && frozen !== undefined)
+      this.standing = new Standing(sheet, frozen, spaced, style.tabWidth);
   }
 
   run(): Solution {
     const { sheet } = this;
-    const { follows, frozen } = this.options;
-    if (follows === true && frozen !== undefined) this.findStanding(frozen);
     const { tokens, frames } = sheet;
     const count = tokens.count;
     for (let g = 0; g <= count; g++) {
@@ -592,8 +585,8 @@ class Solver {
     let column = 0;
     if (owner !== ROOT && !out) column = this.base[owner]! + this.stepsOf(owner) * this.step;
     else if (owner !== ROOT) column = this.base[owner]!;
-    if (this.options.follows === true && !out) {
-      const sibling = this.siblingOf(g, owner);
+    if (this.standing !== undefined && !out) {
+      const sibling = this.standing.siblingOf(g, owner);
       if (sibling >= 0) {
         column = this.writtenColumn(sibling);
         this.followed.set(g, sibling);
@@ -647,18 +640,7 @@ class Solver {
   }
 
   private writtenColumn(g: number): number {
-    const { tokens } = this.sheet;
-    const end = tokens.gapEnd(g);
-    // Mostly the line begins with spaces and nothing else.
-    let blank = end;
-    while (tokens.text.charCodeAt(blank - 1) === Char.Space) blank--;
-    if (tokens.text.charCodeAt(blank - 1) === Char.LineFeed) return end - blank;
-    return indentColumn(
-      tokens.text,
-      lastLineStart(tokens.text, tokens.gapStart(g), end),
-      end,
-      this.options.style.tabWidth,
-    );
+    return writtenColumn(this.sheet.tokens, g, this.options.style.tabWidth);
   }
 
   /** A gap that counts as it stands, so that what comes after is measured against the text as it is. */
@@ -677,35 +659,6 @@ class Solver {
     const demand: Demand = this.sheet.demand[g]!;
     if (demand !== Demand.AsWritten && demand !== Demand.Fixed && demand !== Demand.Unset)
       this.indent = column;
-  }
-
-  /** Finds the lines that stand as they are and begin with an item of their frame. */
-  private findStanding(frozen: (gap: number) => boolean): void {
-    const { sheet, standing } = this;
-    const { tokens } = sheet;
-    for (let g = 0; g < tokens.count; g++) {
-      if (!tokens.onNewLine(g) || !frozen(g) || sheet.is(g, Mark.Dedent) || tokens.isTrivia(g))
-        continue;
-      const spaced = sheet.demand[g] === Demand.Space;
-      if (!spaced && !BREAKS.has(sheet.demand[g]!)) continue;
-      const key = siblingKey(sheet.owner[g]!, spaced);
-      const gaps = standing.get(key);
-      if (gaps === undefined) standing.set(key, [g]);
-      else gaps.push(g);
-    }
-  }
-
-  /** The nearest such line before gap g in its frame, else the nearest after it; -1 for none. */
-  private siblingOf(g: number, owner: number): number {
-    const spaced = this.options.spaced?.has(g) === true;
-    const gaps = this.standing.get(siblingKey(owner, spaced));
-    if (gaps === undefined) return -1;
-    const above = lastAtMost(gaps, g - 1);
-    if (above >= 0) return gaps[above]!;
-    // Those below tell it only where they agree.
-    const [first] = gaps as [number];
-    const column = this.writtenColumn(first);
-    return gaps.every((below) => this.writtenColumn(below) === column) ? first : -1;
   }
 
   private asWritten(g: number): void {

@@ -25,9 +25,16 @@ interface Ends {
   readonly split?: string;
 }
 
+const known = new WeakMap<BlockComment, Ends>();
+
 function endsOf({ notation: { blockComment } }: Language): Ends | undefined {
   if (blockComment === undefined) return undefined;
-  const { close: end, leader = "" } = blockComment;
+  let ends = known.get(blockComment);
+  if (ends === undefined) known.set(blockComment, ends = endsWith(blockComment));
+  return ends;
+}
+
+function endsWith({ close: end, leader = "" }: BlockComment): Ends {
   if (leader === "" || !end.startsWith(leader)) return { end };
   const tail = end.slice(leader.length);
   const [sign, rest] = [escaped(leader), escaped(tail)];

@@ -1,0 +1,51 @@
+import { lastAtMost } from "../text/search.js";
+import { writtenColumn } from "./measure.js";
+import { Demand, Mark, type Sheet } from "./sheet.js";
+
+/** The demands of gaps before items: there a frame's lines begin. */
+const BREAKS: ReadonlySet<Demand> = new Set([Demand.Line, Demand.Level, Demand.Fold, Demand.Seam]);
+
+/** Lines of one frame are siblings, those behind its items' last signs apart. */
+const siblingKey = (owner: number, spaced: boolean): number => owner * 2 + (spaced ? 1 : 0);
+
+/** The lines that stand as they are and begin with an item of their frame: others of it go to their columns. */
+export class Standing {
+  /** Their gaps in order, by `siblingKey`. */
+  private readonly gaps = new Map<number, number[]>();
+
+  /** @param spaced gaps for one space in which a line ends all the same, as behind an operator. */
+  constructor(
+    private readonly sheet: Sheet,
+    frozen: (gap: number) => boolean,
+    private readonly spaced: ReadonlySet<number> | undefined,
+    private readonly tabWidth: number,
+  ) {
+    const { tokens } = sheet;
+    for (let g = 0; g < tokens.count; g++) {
+      if (!tokens.onNewLine(g) || !frozen(g) || sheet.is(g, Mark.Dedent) || tokens.isTrivia(g))
+        continue;
+      const isSpaced = sheet.demand[g] === Demand.Space;
+      if (!isSpaced && !BREAKS.has(sheet.demand[g]!)) continue;
+      const key = siblingKey(sheet.owner[g]!, isSpaced);
+      const gaps = this.gaps.get(key);
+      if (gaps === undefined) this.gaps.set(key, [g]);
+      else gaps.push(g);
+    }
+  }
+
+  /** The nearest such line before gap g in its frame, else the nearest after it; -1 for none. */
+  siblingOf(g: number, owner: number): number {
+    const gaps = this.gaps.get(siblingKey(owner, this.spaced?.has(g) === true));
+    if (gaps === undefined) return -1;
+    const above = lastAtMost(gaps, g - 1);
+    if (above >= 0) return gaps[above]!;
+    // Those below tell it only where they agree.
+    const [first] = gaps as [number];
+    const column = this.columnOf(first);
+    return gaps.every((below) => this.columnOf(below) === column) ? first : -1;
+  }
+
+  private columnOf(g: number): number {
+    return writtenColumn(this.sheet.tokens, g, this.tabWidth);
+  }
+}
