@@ -1,4 +1,5 @@
 import { createEngine } from "../dist/index.js";
+import { percentile } from "./measure.js";
 
 const engine = createEngine();
 
@@ -183,6 +184,3 @@ function placeIn(text, name, behind) {
   const line = rows.findIndex((row, i) => i > from && row.includes(behind));
   return { line, character: rows[line].length };
 }
-
-const percentile = (values, share) =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];

@@ -46,3 +46,7 @@ export function table(title, bytes, rows) {
     console.log(`  ${name.padEnd(34)}${cells.join("")}`);
   }
 }
+
+/** The value below which a share of all lies. */
+export const percentile = (values, share) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];

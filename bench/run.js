@@ -4,6 +4,7 @@ import { benchAccepted, benchDamaged } from "./damaged.js";
 import { benchEcma } from "./ecma.js";
 import { benchKeystrokes } from "./keystrokes.js";
 import { benchPython } from "./python.js";
+import { benchRegions } from "./regions.js";
 import { benchSmall } from "./small.js";
 
 const BENCHES = {
@@ -13,6 +14,7 @@ const BENCHES = {
   keystrokes: benchKeystrokes,
   damaged: benchDamaged,
   accepted: benchAccepted,
+  regions: benchRegions,
 };
 
 const asked = process.argv.slice(2);

@@ -5,6 +5,7 @@ import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
 import { HostRegions } from "./regions/host.js";
+import type { Inside } from "./regions/inside.js";
 import { aroundCaret } from "./requests/caret.js";
 import { formatSettled, unsettledStretches } from "./requests/document.js";
 import { moveChanges, pasteChanges } from "./requests/paste.js";
@@ -12,6 +13,7 @@ import { Remembered, reachesOver, type Whole } from "./requests/remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
 import { formatTyped, maySettle } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
+import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import type { LineSpan } from "./text/touched.js";
 import {
@@ -19,6 +21,7 @@ import {
   mapPosition,
   toTextEdits,
   type Change,
+  type OffsetChange,
   type TextEdit,
 } from "./text/edits.js";
 import {
@@ -64,13 +67,6 @@ export interface ContentChange {
   readonly text: string;
 }
 
-/** A change by UTF-16 offsets: what lies in [from, to) becomes `text`. */
-export interface OffsetChange {
-  readonly from: number;
-  readonly to: number;
-  readonly text: string;
-}
-
 const compare = (a: Position, b: Position): number => a.line - b.line || a.character - b.character;
 
 /** In shorter texts one line may tell how wide a step is. */
@@ -105,6 +101,7 @@ export class Document {
         languageOf,
         style: (call) => this.style(call),
         opened: (...region) => this.opened(...region),
+        lines: () => this.lines,
       },
       language.regions,
     );
@@ -151,7 +148,7 @@ export class Document {
       const { from, to } = range === undefined
         ? { from: 0, to: this.lines.length }
         : this.offsets(range);
-      this.take(from, to, text, range);
+      this.take({ from, to, text }, range, changes.length === 1);
     }
     if (version !== undefined) this.currentVersion = version;
   }
@@ -181,15 +178,22 @@ export class Document {
     for (let i = changes.length - 1; i >= 0; i--) {
       const { from, to, text } = changes[i]!;
       const [start, stop] = [from, to].map((at) => this.lines.positionAt(at, this.encoding));
-      this.take(from, to, text, { start: start!, end: stop! });
+      this.take({ from, to, text }, { start: start!, end: stop! }, changes.length === 1);
     }
     if (version !== undefined) this.currentVersion = version;
   }
 
-  private take(from: number, to: number, text: string, range: Range | undefined): void {
+  /** @param alone whether it is the only change of its update: a key, or what somebody has pasted. */
+  private take(change: OffsetChange, range: Range | undefined, alone: boolean): void {
+    const { from, to, text } = change;
     const place = Edited.place(this.lines, from, to, text, range);
-    const own = this.edited.takes({ from, to, text });
+    const own = this.edited.takes(change);
+    // Once lines stand there without what stands before others, nothing tells in which region they were put.
+    if (alone && !own && this.regions?.at(from, to, false) === undefined)
+      this.regions?.find(this.current.view({ from, to }), from, to);
+    const before = this.lines;
     this.reading.change(from, to, text);
+    this.regions?.follow(before, this.lines, change);
     this.edited.note(place, text, own, this.lines.count);
   }
 
@@ -241,18 +245,19 @@ export class Document {
       },
     );
     const placed = spans.map((span) => this.placed(view, span));
-    const changes = formatLines(
+    const changes = ChangeList.of(formatLines(
       this.language,
       view.syntax,
       this.style(style),
       view.lines,
       insideOf(placed),
-    );
+    ));
     const stretches = placed.map(({ first, last }) => ({
       from: view.lines.lineStart(first),
       to: view.lines.lineEnd(last),
     }));
-    const all = this.regions?.with(view.syntax, changes, style, stretches) ?? changes;
+    const own = { changes, unsettled: unsettledStretches(this.language, view.syntax) };
+    const all = this.regions?.with(view.syntax, own, style, stretches) ?? own;
     return this.answerIn(view, all, placed, spans);
   }
 
@@ -267,14 +272,18 @@ export class Document {
     const { language, lines, version } = this;
     const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
-    if (this.regions === undefined && !maySettle(language, lines, offset, character))
-      return nothing;
-    const from = character === "\n" ? offset : Math.max(0, offset - character.length);
-    const view = this.current.view({ from, to: offset }, { around: 0, whole: character !== "\n" });
+    if (!this.maySettle(offset, character)) return nothing;
+    const enter = character === "\n";
+    const from = enter ? offset : Math.max(0, offset - character.length);
+    const region = this.regions?.at(offset, offset, enter);
+    if (region !== undefined) return this.typedIn(region, offset, character, style);
+    const view = this.current.view({ from, to: offset }, { around: 0, whole: !enter });
+    const found = this.regions?.find(view, offset, offset, enter);
+    if (found !== undefined) return this.typedIn(found, offset, character, style);
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));
     const { touched, typed } = this.edited;
-    const answer = this.regions?.typed(view.syntax, place, character, style) ?? formatTyped(
+    const answer = formatTyped(
       {
         language,
         lines: view.lines,
@@ -297,16 +306,39 @@ export class Document {
     const above = lines.lineAt(offset) - view.lines.lineAt(place);
     // Seldom does anything belong behind the caret.
     const around = aroundCaret(answer, view.lines.text, place);
-    const told = view.back(answer.changes);
-    const toldAround = around === answer.changes ? told : view.back(around);
-    this.edited.answer([told, toldAround].map((list) => ChangeList.of(list)), lines.count, []);
-    const edits = toTextEdits(lines, told, this.encoding);
+    const changes = view.back(answer.changes);
+    return this.typedAnswer(
+      changes,
+      around === answer.changes ? changes : view.back(around),
+      { ...caret, line: caret.line + above },
+    );
+  }
+
+  /** What a character comes to that was typed in a region. */
+  private typedIn(
+    region: Inside,
+    offset: number,
+    character: string,
+    style: Partial<Style> | undefined,
+  ): TypedAnswer {
+    const { lines } = this;
+    const answer = region.typed(lines, offset, character, style);
+    const caret = changed(lines, answer.changes).positionAt(answer.caret, this.encoding);
+    return this.typedAnswer(answer.changes, aroundCaret(answer, lines, offset), caret);
+  }
+
+  /** @param around the same changes for a client that places its caret itself. */
+  private typedAnswer(changes: Change[], around: Change[], caret: Position): TypedAnswer {
+    const { lines, encoding, version } = this;
+    const lists = around === changes ? [changes] : [changes, around];
+    this.edited.answer(lists.map((list) => ChangeList.of(list)), lines.count, []);
+    const edits = toTextEdits(lines, changes, encoding);
     return {
       version,
       edits,
       unsettled: [],
-      caret: { ...caret, line: caret.line + above },
-      clientEdits: told === toldAround ? edits : toTextEdits(lines, toldAround, this.encoding),
+      caret,
+      clientEdits: around === changes ? edits : toTextEdits(lines, around, encoding),
     };
   }
 
@@ -362,6 +394,11 @@ export class Document {
     }));
   }
 
+  /** @internal The UTF-16 offset of a position in the text as it will be after changes. */
+  offsetAfter(changes: readonly Change[], position: Position): number {
+    return changed(this.lines, changes).offsetAt(position, this.encoding);
+  }
+
   /** The text between two UTF-16 offsets. */
   slice(from: number, to: number): string {
     return this.lines.slice(from, to);
@@ -386,15 +423,15 @@ export class Document {
    */
   formatOnPaste(range: Range, style?: Partial<Style>): Answer {
     checkRange(range);
+    const inside = this.putInside("formatOnPaste", range, style);
+    if (inside !== undefined) return inside;
     const { view, around, place, span } = this.put(range, style);
-    const inside = this.regions?.put(view.syntax, place, "formatOnPaste", style);
-    if (inside !== undefined) return this.answerIn(view, inside, [span]);
     const { lines, syntax, unbalanced } = view;
     const changes = pasteChanges(
       { language: this.language, syntax, style: around, lines, unbalanced },
       place,
     );
-    return this.answerIn(view, changes, [span]);
+    return this.answerAbout(view, changes, [span]);
   }
 
   /**
@@ -404,15 +441,29 @@ export class Document {
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
     checkRange(range);
-    const { view, around, place, span } = this.put(range, style);
-    const inside = this.regions?.put(view.syntax, place, "formatOnMove", style);
-    if (inside !== undefined) return this.answerIn(view, inside, [span]);
+    const inside = this.putInside("formatOnMove", range, style);
+    if (inside !== undefined) return inside;
+    const { view, around, span } = this.put(range, style);
     const { lines, syntax, unbalanced } = view;
     const changes = moveChanges(
       { language: this.language, syntax, style: around, lines, unbalanced },
       span,
     );
-    return this.answerIn(view, changes, [span]);
+    return this.answerAbout(view, changes, [span]);
+  }
+
+  /** What text comes to that was put into a region whole; undefined where it was not. */
+  private putInside(
+    request: "formatOnPaste" | "formatOnMove",
+    range: Range,
+    style: Partial<Style> | undefined,
+  ): Answer | undefined {
+    const { lines, regions } = this;
+    if (regions === undefined) return undefined;
+    const { from, to } = this.offsets(range);
+    const region = regions.at(from, to, true)
+      ?? regions.find(this.current.view({ from, to }), from, to);
+    return region && this.answer(region.put(request, lines, { from, to }, style), [], []);
   }
 
   /** What a text shows of its style to a typing request: the line that Enter began is not in its place yet. */
@@ -435,22 +486,35 @@ export class Document {
     return { view, around, place, span: this.placed(view, this.linesOf(range)) };
   }
 
-  /** A text in another language with the styles that act here. */
-  private opened(language: Language, languageId: string, text: string): Document {
+  /** A text in another language with the styles that act here; `line` says on which line of this one it begins. */
+  private opened(
+    language: Language,
+    languageId: string,
+    text: string,
+    line: number | undefined,
+  ): Document {
     const { uri, ownStyle, engineStyle, encoding, languageOf } = this;
     const style = ownStyle === undefined ? {} : { style: ownStyle };
-    return new Document(
+    const document = new Document(
       language,
       { uri, languageId, text, ...style },
       engineStyle,
       encoding,
       languageOf,
     );
+    if (line !== undefined) document.edited.adopt(this.edited, line);
+    return document;
   }
 
   // Formatting the whole
 
   private whole(call: Partial<Style> | undefined): Whole {
+    const own = this.ownWhole(call);
+    return this.regions?.with(this.reading.syntax, own, call) ?? own;
+  }
+
+  /** The same without what lies in regions. */
+  private ownWhole(call: Partial<Style> | undefined): Whole {
     const style = this.style(call);
     const key = JSON.stringify(style);
     if (this.reading.waiting) this.remembered = undefined;
@@ -465,11 +529,21 @@ export class Document {
       style,
       (again) => this.styleAfter(call, again),
     );
-    if (this.regions !== undefined)
-      return { changes: this.regions.with(syntax, changes, call), unsettled: this.unsettled() };
-    const whole = { changes, unsettled: this.unsettled() };
+    const whole = { changes, unsettled: unsettledStretches(this.language, syntax) };
     this.remembered = new Remembered(key, whole);
     return whole;
+  }
+
+  /** @internal Whether a character before an offset may have something come of it. */
+  maySettle(offset: number, character: string): boolean {
+    return (
+      this.regions !== undefined || maySettle(this.language, this.lines, offset, character)
+    );
+  }
+
+  /** @internal Ranges by UTF-16 offsets. */
+  spansOf(ranges: readonly Range[]): Span[] {
+    return ranges.map((range) => this.offsets(range));
   }
 
   /** @internal What does not parse, in regions too. */
@@ -586,13 +660,22 @@ export class Document {
 
   // Answers
 
-  private answerIn(
+  private answerAbout(
     view: View,
     changes: Iterable<Change>,
     spans: readonly LineSpan[],
-    formats: readonly LineSpan[] = [],
   ): Answer {
-    const unsettled = unsettledStretches(this.language, view.syntax).filter(({ from, to }) => {
+    const unsettled = unsettledStretches(this.language, view.syntax);
+    return this.answerIn(view, { changes, unsettled }, spans, []);
+  }
+
+  private answerIn(
+    view: View,
+    { changes, unsettled: all }: { changes: Iterable<Change>; unsettled: readonly Span[] },
+    spans: readonly LineSpan[],
+    formats: readonly LineSpan[],
+  ): Answer {
+    const unsettled = all.filter(({ from, to }) => {
       const [first, last] = [view.lines.lineAt(from), view.lines.lineAt(to)];
       return spans.some((span) => first <= span.last && last >= span.first);
     });

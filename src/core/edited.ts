@@ -77,6 +77,12 @@ export class Edited {
     this.follow(first, last, added, { first, last: last + added }, typed);
   }
 
+  /** Marks the lines that are marked in a longer text, of which this one is the lines from `line` on. */
+  adopt(host: Edited, line: number): void {
+    this.touched.adopt(host.touched, line);
+    this.typed.adopt(host.typed, line);
+  }
+
   private follow(
     first: number,
     last: number,

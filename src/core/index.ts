@@ -2,7 +2,7 @@
 export { Answer } from "./answer.js";
 export type { AnswerData } from "./answer.js";
 export { Document } from "./document.js";
-export type { ContentChange, OffsetChange, OpenOptions, TypedAnswer } from "./document.js";
+export type { ContentChange, OpenOptions, TypedAnswer } from "./document.js";
 export { createEngine } from "./engine.js";
 export type { Engine, EngineOptions } from "./engine.js";
 export type { IndentedBlocks, Language, Syntax, Typing } from "./language.js";
@@ -10,6 +10,6 @@ export type { BlockComment, Notation, Pair } from "./notation.js";
 export { BASE_STYLE } from "./style/style.js";
 export type { Style } from "./style/style.js";
 export { applyEdits, mapPosition } from "./text/edits.js";
-export type { Change, MapOptions, TextEdit } from "./text/edits.js";
+export type { Change, MapOptions, OffsetChange, TextEdit } from "./text/edits.js";
 export { LineIndex } from "./text/lines.js";
 export type { Position, PositionEncoding, Range } from "./text/lines.js";

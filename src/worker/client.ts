@@ -1,4 +1,4 @@
-import type { OffsetChange } from "../core/document.js";
+import type { OffsetChange } from "../core/text/edits.js";
 import type { Style } from "../core/style/style.js";
 import type { Port, Request, Stretch, ToHost, ToPage } from "./messages.js";
 import { mapThrough, transform, type Operation, type Steps } from "./transform.js";

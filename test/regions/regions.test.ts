@@ -110,6 +110,16 @@ describe("requests", () => {
   });
 });
 
+test("lines pasted into a region get what stands before its others", () => {
+  const document = open("  python:\n  | if a:\n  |     b\n  | d\n");
+  const at = { line: 3, character: 0 };
+  document.update([{ range: { start: at, end: at }, text: "    c(\n      1,\n    )\n" }]);
+  const { text } = document.formatOnPaste({ start: at, end: { line: 6, character: 0 } });
+  expect(text).toBe(
+    "  python:\n  | if a:\n  |     b\n  |     c(\n  |         1,\n  |     )\n  | d\n",
+  );
+});
+
 test("5,000 random edits read as from nothing", () => {
   const piece = fc.constantFrom(
     "x",

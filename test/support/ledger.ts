@@ -18,6 +18,9 @@ const LEDGER = 4;
 /** A value of JavaScript in a line. */
 const VALUE = /<<(.*?)>>/g;
 
+/** What ends an island: nothing within its lines. */
+const NOTHING = /(?!)/;
+
 /** A line that says which language those after it are written in that begin with its blanks and a bar. */
 const HEAD = /^([ \t]*)(\w+):[ \t]*$/;
 
@@ -80,7 +83,14 @@ export const ledger: Language = {
           const white = value!.length - value!.trimStart().length;
           const from = tokens.start(t) + index + 2 + white;
           const to = from + value!.trim().length;
-          yield { from, to, languageId: "javascript", start: "expression", prefix: "" };
+          yield {
+            from,
+            to,
+            languageId: "javascript",
+            start: "expression",
+            prefix: "",
+            closer: /<<|>>|[\r\n]/,
+          };
         }
       }
       if (tokens.kind(t) !== ISLAND) continue;
@@ -89,7 +99,13 @@ export const ledger: Language = {
       );
       if (head === null) continue;
       const from = tokens.start(t) - head[1]!.length;
-      yield { from, to: tokens.end(t), languageId: head[2]!, prefix: `${head[1]}| ` };
+      yield {
+        from,
+        to: tokens.end(t),
+        languageId: head[2]!,
+        prefix: `${head[1]}| `,
+        closer: NOTHING,
+      };
     }
   },
 };

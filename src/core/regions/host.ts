@@ -1,31 +1,104 @@
 import type { Document } from "../document.js";
 import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
-import type { Typed } from "../requests/typed.js";
+import { heldSpans, holdsIn } from "../outline/holds.js";
+import type { View } from "../reading.js";
+import { holdsFile } from "../requests/holds.js";
+import type { Whole } from "../requests/remembered.js";
 import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
-import { mapOffset, type Change } from "../text/edits.js";
-import { LineIndex } from "../text/lines.js";
+import { mapOffset, type OffsetChange } from "../text/edits.js";
+import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type Opened } from "./inside.js";
-import { OpenedRegions } from "./opened.js";
+import { LiveRegion } from "./live.js";
 import type { Region, Regions } from "./region.js";
+import { RegionRows } from "./rows.js";
 
 /** What regions ask of the document that holds them. */
 export interface HostDocument {
   readonly language: Language;
+  /** Its text as it stands. */
+  lines(): Lines;
   style(call?: Partial<Style>): Style;
   /** The language with an identifier. */
   languageOf(languageId: string): Language | undefined;
-  /** Opens a text with the styles that act on the host. */
-  opened(language: Language, languageId: string, text: string): Document;
+  /** Opens a text with the styles that act on the host; `line` says on which line of that it begins. */
+  opened(
+    language: Language,
+    languageId: string,
+    text: string,
+    line: number | undefined,
+  ): Document;
 }
 
-/** The regions of one document, whose places are those of its text or of an excerpt. */
+/** How many regions follow what is typed. */
+const MOST_LIVE = 8;
+
+/** The regions of one document. */
 export class HostRegions {
-  private readonly lately = new OpenedRegions();
+  private live: LiveRegion[] = [];
+  /** The documents that the last two requests over many regions opened, by language and text. */
+  private known = new Map<string, Opened>();
+  private before = this.known;
 
   constructor(private readonly host: HostDocument, private readonly regions: Regions) {}
+
+  /** Follows a change of the host, told with the texts on both sides of it. */
+  follow(before: Lines, after: Lines, change: OffsetChange): void {
+    const told = this.live.map((one) => one.follow(before, after, change));
+    const inside = told.includes("inside");
+    this.live = this.live.filter((one, i) => {
+      if (!inside) one.forget();
+      return told[i] !== "lost";
+    });
+  }
+
+  /**
+   * The region in which a stretch lies, where that is known without reading the host.
+   *
+   * @param begins whether the request completes lines that the last change began.
+   */
+  at(from: number, to: number, begins: boolean): Inside | undefined {
+    return this.live.find(
+      ({ inside, sure, began }) => (
+        (sure || (begins && began !== undefined)) && inside.holds(this.host.lines(), from, to)
+      ),
+    )?.inside;
+  }
+
+  /**
+   * The region in which a stretch of the host lies; from now on it follows what is typed.
+   *
+   * @param enter whether the stretch ends where Enter has left it: the line it began may lie outside.
+   */
+  find(view: View, from: number, to: number, enter = false): Inside | undefined {
+    const { host, live } = this;
+    const lines = host.lines();
+    const begins = enter ? lines.lineEnd(Math.max(0, lines.lineAt(to) - 1)) : from;
+    for (const inView of this.unheld(view.syntax)) {
+      const start = view.begins(inView.from);
+      const region = { ...inView, from: start, to: start + inView.to - inView.from };
+      if (region.from > from || region.to + 2 < begins) continue;
+      const left = enter && region.from <= begins && region.to >= begins && region.to < to;
+      const reached = left ? { ...region, to: lines.lineEnd(lines.lineAt(to)) } : region;
+      const known = live.find((one) => one.is(reached) && one.began === undefined);
+      const line = lines.lineAt(reached.from);
+      const inside = known?.inside ?? this.open(lines, reached, host.style().endOfLine, line);
+      if (!inside?.holds(lines, from, to)) continue;
+      // What follows changes is no longer known by its text.
+      for (const texts of [this.known, this.before])
+        for (const [key, opened] of texts) if (opened === inside.opened) texts.delete(key);
+      const one = known ?? new LiveRegion(inside);
+      one.sure = !left;
+      this.live = [one, ...live.filter((other) => !meets(other.region, region))].slice(
+        0,
+        MOST_LIVE,
+      );
+      return inside;
+    }
+    return undefined;
+  }
 
   /** What was left alone inside the regions of a text. */
   unsettled(syntax: Syntax): Span[] {
@@ -33,95 +106,96 @@ export class HostRegions {
   }
 
   /**
-   * Changes of a text with those of its regions, which are laid out in the places where these bring them.
+   * What formatting a text comes to, with that of its regions, which are laid out in the places to which
+   * its changes bring them.
    *
    * @param stretches what is formatted of the text; all of it where they are left out.
    */
   with(
     syntax: Syntax,
-    changes: Iterable<Change>,
+    own: Whole,
     call: Partial<Style> | undefined,
     stretches?: readonly Span[],
-  ): ChangeList {
-    const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
+  ): Whole {
+    // Of the documents opened before, only those are kept that serve again.
+    this.before = this.known;
+    this.known = new Map();
+    const before = this.all(syntax, call);
+    const { changes: list } = own;
     const moved = ({ from, to }: Span): Span => ({
       from: mapOffset(from, list),
       to: mapOffset(to, list),
     });
-    const { text } = syntax.tokens;
+    const after = list.length === 0 ? before : this.all(this.after(syntax, list, moved), call);
+    if (before.length === 0 && after.length === 0) return own;
     const there = stretches?.map(moved);
-    const again = this.host.language.parse(list.appliedTo(text));
-    const held = syntax.held === undefined ? {} : { held: syntax.held.map(moved) };
-    const inside = this.all({ ...again, ...held }, call).flatMap((one) => (
+    const inside = after.flatMap((one) => (
       there === undefined ? one.formatted(call) : one.selected(there, call)
     ));
-    return inside.length === 0 ? list : compose(text, list, ChangeList.of(inside));
-  }
-
-  /** What a character comes to that was typed in a region; undefined where it was typed in none. */
-  typed(
-    syntax: Syntax,
-    place: number,
-    character: string,
-    call: Partial<Style> | undefined,
-  ): Required<Typed> | undefined {
-    const { regions } = this;
-    // Enter may have left the region: what it began lacks what stands before the others' lines.
-    const lines = LineIndex.of(syntax.tokens.text);
-    const line = lines.lineAt(place);
-    const before = character === "\n" && line > 0 ? lines.lineEnd(line - 1) : place;
-    const reaching: Regions = function* (whole) {
-      for (const region of regions(whole)) {
-        const meets = region.from <= before && region.to >= before && region.to < place;
-        yield meets ? { ...region, to: lines.lineEnd(line) } : region;
-      }
+    const unsettled = [...own.unsettled, ...before.flatMap((one) => one.unsettled())];
+    return {
+      changes: inside.length === 0
+        ? list
+        : compose(syntax.tokens.text, list, ChangeList.of(inside)),
+      unsettled: unsettled.sort((a, b) => a.from - b.from),
     };
-    return this.around(syntax, { from: place, to: place }, call, reaching)?.typed(
-      place,
-      character,
-      call,
-    );
   }
 
-  /** What text comes to that was put into a region whole; undefined where it was not. */
-  put(
-    syntax: Syntax,
-    place: Span,
-    request: "formatOnPaste" | "formatOnMove",
-    call: Partial<Style> | undefined,
-  ): Change[] | undefined {
-    return this.around(syntax, place, call)?.put(request, place, call);
+  private after(syntax: Syntax, list: ChangeList, moved: (span: Span) => Span): Syntax {
+    const again = this.host.language.parse(list.appliedTo(syntax.tokens.text));
+    return { ...again, ...(syntax.held && { held: syntax.held.map(moved) }) };
   }
 
+  /** The regions of a text whose languages are known, open. */
   private all(syntax: Syntax, call?: Partial<Style>): Inside[] {
-    const open = (language: Language, languageId: string, text: string): Document =>
-      this.host.opened(language, languageId, text);
-    return Inside.all(this.regions, syntax, this.host.style(call), this.opening(open));
+    const lines = LineIndex.of(syntax.tokens.text);
+    const { endOfLine } = this.host.style(call);
+    const found: Inside[] = [];
+    for (const region of this.unheld(syntax)) {
+      const one = this.open(lines, region, endOfLine);
+      if (one !== undefined) found.push(one);
+    }
+    return found;
   }
 
-  /** The region that holds a stretch, open as it was a few keys ago. */
-  private around(
-    syntax: Syntax,
-    { from, to }: Span,
-    call: Partial<Style> | undefined,
-    regions = this.regions,
+  /** The regions of a text that no comment of its own holds. */
+  private *unheld(syntax: Syntax): Iterable<Region> {
+    if (holdsFile(syntax)) return;
+    const held = syntax.held ?? heldSpans(holdsIn(syntax), syntax.tokens.text.length);
+    for (const region of this.regions(syntax))
+      if (!held.some(({ from, to }) => region.from >= from && region.to <= to)) yield region;
+  }
+
+  /** A region as a document, with what stands around a fragment of its kind; undefined where nobody knows its language. */
+  private open(
+    lines: Lines,
+    region: Region,
+    endOfLine: Style["endOfLine"],
+    line?: number,
   ): Inside | undefined {
-    const open = (language: Language, languageId: string, text: string): Document =>
-      this.lately.of(languageId, text, () => this.host.opened(language, languageId, text));
-    // With the line end behind it.
-    const near = (region: Region): boolean => region.from <= from && region.to + 2 >= to;
-    return Inside.all(regions, syntax, this.host.style(call), this.opening(open), near).find(
-      (one) => one.holds(from, to),
+    const { languageId, start } = region;
+    const language = this.host.languageOf(languageId);
+    if (language === undefined) return undefined;
+    const rows = RegionRows.of(lines, region);
+    const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
+    const text = before + rows.textIn(lines) + after;
+    const key = `${languageId} ${text}`;
+    const live = this.live.find(
+      ({ inside: { opened }, region: other }) => (
+        other.languageId === languageId && opened.document.text === text
+      ),
     );
-  }
-
-  /** Opens a region's text with what stands around a fragment of its kind. */
-  private opening(open: HostDocument["opened"]) {
-    return ({ languageId, start }: Region, text: string): Opened | undefined => {
-      const language = this.host.languageOf(languageId);
-      if (language === undefined) return undefined;
-      const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
-      return { document: open(language, languageId, before + text + after), before, after };
-    };
+    const opened = live?.inside.opened
+      ?? this.known.get(key)
+      ?? this.before.get(key)
+      ?? {
+        document: this.host.opened(language, languageId, text, line),
+        before,
+        after,
+      };
+    if (live === undefined) this.known.set(key, opened);
+    return new Inside(rows, opened, endOfLine);
   }
 }
+
+const meets = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;

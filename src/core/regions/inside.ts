@@ -1,20 +1,16 @@
 import type { Document } from "../document.js";
-import type { Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
-import { heldSpans, holdsIn } from "../outline/holds.js";
-import { holdsFile } from "../requests/holds.js";
 import type { Typed } from "../requests/typed.js";
 import type { Style } from "../style/style.js";
-import { applyChanges, mapOffset, type Change } from "../text/edits.js";
-import type { Position } from "../text/lines.js";
+import { changed } from "../text/buffer.js";
+import { byPlace, type Change, type OffsetChange } from "../text/edits.js";
+import type { Lines, Position } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
-import { RegionText, type Region, type Regions } from "./region.js";
+import type { Region } from "./region.js";
+import type { RegionRows } from "./rows.js";
 
 /** In however narrow a column a region stands, its lines may be so long. */
 const LEAST_WIDTH = 20;
-
-/** Opens the text of a region as a document; undefined where nobody knows its language. */
-export type OpenRegion = (region: Region, text: string) => Opened | undefined;
 
 /** A document, and what was put around a fragment to make it a whole text. */
 export interface Opened {
@@ -23,53 +19,51 @@ export interface Opened {
   readonly after: string;
 }
 
-/** A region of a host's text, open as a document of its own. */
+/** A region of a host's text, open as a document of its own. All places are the host's. */
 export class Inside {
-  private readonly document: Document;
+  /** What formatting left alone, as stretches of the document. */
+  private left: readonly Span[] | undefined;
 
-  private constructor(
-    private readonly host: string,
-    private readonly map: RegionText,
-    private readonly opened: Opened,
-    private readonly hostStyle: Style,
-  ) {
-    this.document = opened.document;
-  }
+  constructor(
+    readonly rows: RegionRows,
+    readonly opened: Opened,
+    private readonly endOfLine: Style["endOfLine"],
+  ) {}
 
-  /** The regions of a text that are wanted, are not held, and whose languages are known. */
-  static all(
-    regions: Regions,
-    syntax: Syntax,
-    hostStyle: Style,
-    open: OpenRegion,
-    wanted: (region: Region) => boolean = () => true,
-  ): Inside[] {
-    if (holdsFile(syntax)) return [];
-    const { text } = syntax.tokens;
-    const held = syntax.held ?? heldSpans(holdsIn(syntax), text.length);
-    const found: Inside[] = [];
-    for (const region of regions(syntax)) {
-      if (!wanted(region)) continue;
-      if (held.some(({ from, to }) => region.from >= from && region.to <= to)) continue;
-      const map = RegionText.of(text, region);
-      const opened = open(region, map.text);
-      if (opened !== undefined) found.push(new Inside(text, map, opened, hostStyle));
-    }
-    return found;
+  private get document(): Document {
+    return this.opened.document;
   }
 
   get region(): Region {
-    return this.map.region;
+    return this.rows.region;
   }
 
-  /** Whether a stretch of the host lies in the region, the line end behind that among it. */
-  holds(from: number, to = from): boolean {
-    const { region, host } = this;
-    const beyond = host.slice(region.to, to);
+  /** The same region where a change before it has moved it. */
+  shifted(shift: number): Inside {
+    return new Inside(this.rows.shifted(shift), this.opened, this.endOfLine);
+  }
+
+  /**
+   * The region after a change of the host within it, which its document follows; `exact` says that the change
+   * takes nothing of what stands before lines.
+   *
+   * @param host the text after the change.
+   */
+  replaced(host: Lines, change: OffsetChange): { inside: Inside; exact: boolean } {
+    const { document, before } = this.opened;
+    const { rows, change: { from, to, text }, exact } = this.rows.replaced(host, change);
+    if (from < to || text !== "")
+      document.replace([{ from: from + before.length, to: to + before.length, text }]);
+    return { inside: new Inside(rows, this.opened, this.endOfLine), exact };
+  }
+
+  /** Whether a stretch of the host lies in the region, the line end after that among it. */
+  holds(host: Pick<Lines, "slice">, from: number, to = from): boolean {
+    const { region } = this;
     return (
       from >= region.from
       && from <= region.to
-      && (to <= region.to || /^(?:\r\n|\r|\n)$/.test(beyond))
+      && (to <= region.to || /^(?:\r\n|\r|\n)$/.test(host.slice(region.to, to)))
     );
   }
 
@@ -81,30 +75,30 @@ export class Inside {
     return {
       ...call,
       insertFinalNewline: false,
-      endOfLine: this.hostStyle.endOfLine,
+      endOfLine: this.endOfLine,
       maxLineLength: Math.max(width, LEAST_WIDTH),
     };
   }
 
   /** The position inside of an offset of the host. */
   private positionAt(offset: number): Position {
-    return this.document.positionAt(this.opened.before.length + this.map.inner(offset));
+    return this.document.positionAt(this.opened.before.length + this.rows.inner(offset));
   }
 
   /**
    * Changes inside as the host's. Of a fragment nothing is kept where its edges would change: those are the
-   * host's. What comes behind its surroundings is no part of it.
+   * host's. What comes after its surroundings is no part of it.
    */
   private back(changes: readonly Change[]): Change[] {
-    const { map, opened: { before, after } } = this;
-    if (before === "" && after === "") return map.back(changes);
-    const [begin, end] = [before.length, before.length + map.text.length];
+    const { rows, opened: { before, after } } = this;
+    if (before === "" && after === "") return rows.back(changes);
+    const [begin, end] = [before.length, before.length + rows.length];
     const within = changes.filter(({ from, to }) => from < end + after.length || to <= end);
     const inner = within.every(
       ({ from, to }) => from >= begin && to <= end && (from < to || (from > begin && from < end)),
     );
     if (!inner) return [];
-    return map.back(
+    return rows.back(
       within.map((change) => ({ ...change, from: change.from - begin, to: change.to - begin })),
     );
   }
@@ -112,6 +106,7 @@ export class Inside {
   /** The changes that format the region; none where something of it does not parse. */
   formatted(call: Partial<Style> | undefined): Change[] {
     const { changes, unsettled } = this.document.formatDocument(this.style(call));
+    this.left = this.document.spansOf(unsettled);
     return unsettled.length > 0 ? [] : this.back(changes);
   }
 
@@ -132,60 +127,74 @@ export class Inside {
     return unsettled.length > 0 ? [] : this.back(changes);
   }
 
-  /** What was left alone inside, as stretches of the host. */
+  /** What was left alone inside. */
   unsettled(): Span[] {
-    const { map, opened: { before }, region } = this;
+    const { rows, opened: { before }, region } = this;
     const host = (offset: number): number =>
-      Math.min(region.to, map.host(Math.max(0, offset - before.length)));
-    return this.document.unsettled().map(({ from, to }) => ({ from: host(from), to: host(to) }));
+      Math.min(region.to, rows.host(Math.max(0, offset - before.length)));
+    const left = this.left ?? this.document.unsettled();
+    return left.map(({ from, to }) => ({ from: host(from), to: host(to) }));
   }
 
   /** What pasted or moved text comes to that lies in the region whole. */
   put(
     request: "formatOnPaste" | "formatOnMove",
+    host: Lines,
     { from, to }: Span,
     call: Partial<Style> | undefined,
   ): Change[] {
     const range = { start: this.positionAt(from), end: this.positionAt(to) };
-    return this.back(this.document[request](range, this.style(call)).changes);
+    const changes = this.back(this.document[request](range, this.style(call)).changes);
+    const lines = [];
+    for (let line = host.lineAt(from); line <= host.lineAt(to); line++)
+      lines.push(host.lineStart(line));
+    return this.withPrefix(changes, lines.filter((start) => start >= from && start < to));
   }
 
   /** What a character comes to that was typed in the region, `offset` being just after it. */
-  typed(offset: number, character: string, call: Partial<Style> | undefined): Required<Typed> {
-    const { document, map } = this;
-    const at = this.positionAt(offset);
-    const { edits, caret } = document.formatOnType(at, character, this.style(call));
+  typed(
+    host: Lines,
+    offset: number,
+    character: string,
+    call: Partial<Style> | undefined,
+  ): Required<Typed> {
+    const { document } = this;
+    const place = this.opened.before.length + this.rows.inner(offset);
+    // Most characters mean nothing, and the style is dear to tell.
+    if (character !== "\n" && !document.maySettle(place, character))
+      return { changes: [], caret: offset };
+    const { edits, caret } = document.formatOnType(
+      document.positionAt(place),
+      character,
+      this.style(call),
+    );
     const inner = document.changesOf(edits);
-    const changes = this.back(inner);
+    const own = this.back(inner);
     // What a fragment's edges forbid is given up whole.
-    if (changes.length === 0 && edits.length > 0) return { changes, caret: offset };
+    if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
     // The line that Enter began gets what stands before the others.
-    const lacks = character === "\n" ? map.lacking(offset) : undefined;
-    if (lacks !== undefined && lacks.text !== "") {
-      const same = changes.findIndex(({ from }) => from === lacks.at);
-      const rule = changes[same]?.rule ?? `${document.language.family}/new-line`;
-      if (same < 0) {
-        changes.push({ from: lacks.at, to: lacks.at, text: lacks.text, rule });
-        changes.sort((a, b) => a.from - b.from);
-      } else {
-        changes[same] = { ...changes[same]!, text: lacks.text + changes[same]!.text };
-      }
+    const changes = character === "\n" ? this.withPrefix(own, [offset]) : own;
+    let text = host;
+    let { rows } = this;
+    for (const change of [...changes].reverse()) {
+      text = changed(text, [change]);
+      rows = rows.replaced(text, change).rows;
     }
-    return { changes, caret: this.caretAfter(changes, inner, caret) };
+    const after = document.offsetAfter(inner, caret) - this.opened.before.length;
+    return { changes, caret: rows.host(Math.max(0, after)) };
   }
 
-  /** Where a position of the changed text inside stands in the changed host. */
-  private caretAfter(
-    changes: readonly Change[],
-    inner: readonly Change[],
-    caret: Position,
-  ): number {
-    const { document, host, opened, region } = this;
-    const after = RegionText.of(
-      applyChanges(host, changes),
-      { ...region, to: mapOffset(region.to, changes) },
-    );
-    document.replace(inner);
-    return after.host(Math.max(0, document.offsetAt(caret) - opened.before.length));
+  /** Changes with what lines lack that stands before the others. */
+  private withPrefix(changes: Change[], lines: readonly number[]): Change[] {
+    const rule = `${this.document.language.family}/new-line`;
+    const all = [...changes];
+    for (const line of lines) {
+      const { at, text } = this.rows.lacking(line);
+      if (text === "") continue;
+      const same = all.findIndex(({ from }) => from === at);
+      if (same < 0) all.push({ from: at, to: at, text, rule });
+      else all[same] = { ...all[same]!, text: text + all[same]!.text };
+    }
+    return all.sort(byPlace);
   }
 }

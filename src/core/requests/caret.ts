@@ -1,4 +1,5 @@
 import type { Change } from "../text/edits.js";
+import type { Lines } from "../text/lines.js";
 import type { Typed } from "./typed.js";
 
 /**
@@ -9,7 +10,7 @@ import type { Typed } from "./typed.js";
  */
 export function aroundCaret(
   { changes, caret }: Required<Typed>,
-  text: string,
+  text: Pick<Lines, "slice">,
   offset: number,
 ): Change[] {
   let shift = 0;

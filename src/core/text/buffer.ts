@@ -9,6 +9,7 @@ import {
   type PositionEncoding,
 } from "./lines.js";
 import { lastAtMost } from "./search.js";
+import type { OffsetChange } from "./edits.js";
 
 /** How long the pieces are made, and how long one may grow, in UTF-16 units. */
 const PIECE = 1 << 12;
@@ -117,6 +118,16 @@ export class TextBuffer implements Lines {
   private pieceAt(offset: number): number {
     return Math.max(0, lastAtMost(this.froms, offset));
   }
+}
+
+/** A text after sorted, disjoint changes. */
+export function changed(lines: Lines, changes: readonly OffsetChange[]): Lines {
+  let buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
+  for (let i = changes.length - 1; i >= 0; i--) {
+    const { from, to, text } = changes[i]!;
+    buffer = buffer.replaced(from, to, text);
+  }
+  return buffer;
 }
 
 function cut(text: string): LineIndex[] {

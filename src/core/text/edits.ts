@@ -15,11 +15,8 @@ export interface TextEdit {
   readonly rule: string;
 }
 
-/** A replacement by UTF-16 offsets: what lies in [from, to) becomes `text`. */
-export interface Change {
-  readonly from: number;
-  readonly to: number;
-  readonly text: string;
+/** A replacement that a rule asked for. */
+export interface Change extends OffsetChange {
   readonly rule: string;
 }
 
@@ -40,7 +37,7 @@ export function toTextEdits(
 }
 
 /** The text after sorted, disjoint changes. */
-export function applyChanges(text: string, changes: readonly Placed[]): string {
+export function applyChanges(text: string, changes: readonly OffsetChange[]): string {
   const parts: string[] = [];
   let at = 0;
   for (const change of changes) {
@@ -55,13 +52,18 @@ export function applyChanges(text: string, changes: readonly Placed[]): string {
 /** Either one edit, or anything else that carries a range and a text. */
 type EditLike = Pick<TextEdit, "range" | "newText">;
 
-interface Placed {
+/** A change of a text by UTF-16 offsets: what lies in [from, to) becomes `text`. */
+export interface OffsetChange {
   readonly from: number;
   readonly to: number;
   readonly text: string;
 }
 
-function place(lines: LineIndex, edits: readonly EditLike[], encoding: PositionEncoding): Placed[] {
+function place(
+  lines: LineIndex,
+  edits: readonly EditLike[],
+  encoding: PositionEncoding,
+): OffsetChange[] {
   const placed = edits.map((edit) => ({
     from: lines.offsetAt(edit.range.start, encoding),
     to: lines.offsetAt(edit.range.end, encoding),
@@ -103,7 +105,7 @@ export function applyEdits(
  * Where an offset stands once sorted, disjoint changes are in: at the place of an insertion behind it,
  * inside what is replaced at its end.
  */
-export function mapOffset(offset: number, changes: Iterable<Placed>): number {
+export function mapOffset(offset: number, changes: Iterable<OffsetChange>): number {
   let shift = 0;
   for (const { from, to, text } of changes) {
     if (from > offset) break;

@@ -59,6 +59,15 @@ export class TouchedLines {
     if (marked !== undefined) this.push(marked);
   }
 
+  /** Marks the lines that are marked in a longer text, of which this one is the lines from `line` on. */
+  adopt(longer: TouchedLines, line: number): void {
+    for (const span of longer.spans)
+      this.push({
+        first: Math.max(0, span.first - line),
+        last: Math.min(this.count - 1, span.last - line),
+      });
+  }
+
   clear(): void {
     this.above.length = 0;
     this.below.length = 0;
