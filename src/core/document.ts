@@ -6,12 +6,13 @@ import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
 import { HostRegions } from "./regions/host.js";
 import type { Inside } from "./regions/inside.js";
-import { aroundCaret } from "./requests/caret.js";
-import { formatSettled, unsettledStretches } from "./requests/document.js";
-import { moveChanges, pasteChanges } from "./requests/paste.js";
-import { Remembered, reachesOver, type Whole } from "./requests/remembered.js";
+import { aroundCaret } from "./requests/typing/caret.js";
+import { formatUntilStable, unsettledStretches } from "./requests/document.js";
+import { moveChanges } from "./requests/move.js";
+import { pasteChanges } from "./requests/paste.js";
+import { Remembered, reachesOver, type Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
-import { formatTyped, maySettle } from "./requests/typing.js";
+import { formatTyped, mayAnswer } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
@@ -207,12 +208,12 @@ export class Document {
 
   /** What is understood of the text as it stands, and what formatting it came to, are brought up to date. */
   private get current(): Reading {
-    const followed = this.reading.settle();
+    const followed = this.reading.bringUpToDate();
     if (followed === undefined) this.remembered = undefined;
-    for (const told of followed ?? []) {
-      if (told === "later") continue;
+    for (const step of followed ?? []) {
+      if (step === "later") continue;
       const follows =
-        told !== undefined && this.remembered?.follow(told.change, told.change.inserted, told.read);
+        step !== undefined && this.remembered?.follow(step.change, step.change.inserted, step.read);
       if (follows !== true) this.remembered = undefined;
     }
     return this.reading;
@@ -272,7 +273,7 @@ export class Document {
     const { language, lines, version } = this;
     const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
-    if (!this.maySettle(offset, character)) return nothing;
+    if (!this.mayAnswer(offset, character)) return nothing;
     const enter = character === "\n";
     const from = enter ? offset : Math.max(0, offset - character.length);
     const region = this.regions?.at(offset, offset, enter);
@@ -523,7 +524,7 @@ export class Document {
     if (known !== undefined && known.style === key && this.refreshed(known, style))
       return known.whole;
     const { syntax } = this.reading;
-    const changes = formatSettled(
+    const changes = formatUntilStable(
       this.language,
       syntax,
       style,
@@ -535,9 +536,9 @@ export class Document {
   }
 
   /** @internal Whether a character before an offset may have something come of it. */
-  maySettle(offset: number, character: string): boolean {
+  mayAnswer(offset: number, character: string): boolean {
     return (
-      this.regions !== undefined || maySettle(this.language, this.lines, offset, character)
+      this.regions !== undefined || mayAnswer(this.language, this.lines, offset, character)
     );
   }
 
@@ -565,14 +566,14 @@ export class Document {
       const view = this.viewOf(span);
       if (view === undefined) return false;
       const { core, syntax } = view;
-      const settled = core.from <= span.from && core.to >= span.to;
-      if (!settled || (core.joint && style.listSplit !== "as-written")) return false;
+      const covered = core.from <= span.from && core.to >= span.to;
+      if (!covered || (core.joint && style.listSplit !== "as-written")) return false;
       const unsettled = unsettledStretches(this.language, syntax).map(
         ({ from, to }) => ({ from: view.begins(from), to: view.begins(from) + to - from }),
       );
       if (reachesOver(unsettled, core)) return false;
-      const changes = formatSettled(this.language, syntax, style);
-      if (!known.settle(span, core, view.back(changes), unsettled)) return false;
+      const changes = formatUntilStable(this.language, syntax, style);
+      if (!known.refresh(span, core, view.back(changes), unsettled)) return false;
     }
     return true;
   }
@@ -621,13 +622,13 @@ export class Document {
     const asked = call?.indentStyle ?? ownStyle?.indentStyle ?? engineStyle?.indentStyle;
     // Steps of one kind say nothing of how wide those of the other shall be.
     const { indentSize, ...others } = shown;
-    const told = asked === undefined || asked === shown.indentStyle ? shown : others;
+    const fitting = asked === undefined || asked === shown.indentStyle ? shown : others;
     return resolveStyle(
       language.demanded,
       call,
       ownStyle,
       engineStyle,
-      told,
+      fitting,
       language.defaults,
       BASE_STYLE,
     );

@@ -1,5 +1,5 @@
 import { Char } from "./text/characters.js";
-import { Answered } from "./requests/answered.js";
+import { Answered } from "./answered.js";
 import type { Signs } from "./notation.js";
 import type { ChangeList } from "./text/changelist.js";
 import type { Lines, Range } from "./text/lines.js";
@@ -69,11 +69,11 @@ export class Edited {
     const added = count - before;
     if (own) {
       this.follow(first, last, added);
-      if (this.answered.some(({ done }) => done)) this.settle();
+      if (this.answered.some(({ done }) => done)) this.markFormatted();
       return;
     }
     this.answered = [];
-    const typed = /\S/.test(text) && !this.signs.settles(text);
+    const typed = /\S/.test(text) && !this.signs.completes(text);
     this.follow(first, last, added, { first, last: last + added }, typed);
   }
 
@@ -107,11 +107,11 @@ export class Edited {
     const spans = formats === "all" ? [{ first: 0, last: count - 1 }] : formats;
     for (const { first, last } of [...spans].sort((a, b) => a.first - b.first))
       this.formats.follow(first, last, 0, { first, last });
-    if (forms.every(({ length }) => length === 0)) this.settle();
+    if (forms.every(({ length }) => length === 0)) this.markFormatted();
   }
 
   /** All of an answer is in: what it has formatted counts as untouched. */
-  private settle(): void {
+  private markFormatted(): void {
     for (const span of this.formats?.spans ?? []) {
       this.touched.unmark(span);
       this.typed.unmark(span);

@@ -1,6 +1,6 @@
 import { Document, type OpenOptions } from "./document.js";
 import type { Language } from "./language.js";
-import { ruleIds } from "./requests/rules.js";
+import { ruleIds } from "./rules.js";
 import { resolveStyle, type Style } from "./style/style.js";
 import type { PositionEncoding } from "./text/lines.js";
 

@@ -59,6 +59,8 @@ export class Signs {
   readonly remarked: RegExp;
   /** The code of what the lines of a block comment may begin with, or -1. */
   readonly leader: number;
+  /** The white space before lines of a text that are no blank ones, and do not go on with a block comment. */
+  private readonly whites: RegExp;
 
   private constructor(readonly notation: Notation) {
     const { brackets = [], lineComments = [], blockComment, block, tags } = notation;
@@ -73,6 +75,7 @@ export class Signs {
       ...(tags === true ? [">", "/>", "</"] : []),
     ]);
     this.leader = blockComment?.leader === undefined ? -1 : code(blockComment.leader);
+    this.whites = new RegExp(`^[ \\t]*(?=[^\\s${escaped(blockComment?.leader ?? "")}])`, "gm");
     // The last character may be repeated, and one more may say what kind of comment it is.
     const runs = lineComments.map((sign) => `${escaped(sign)}${escaped(sign.at(-1)!)}*`);
     this.lineComment = runs.length === 0
@@ -90,6 +93,11 @@ export class Signs {
     let signs = compiled.get(notation);
     if (signs === undefined) compiled.set(notation, signs = new Signs(notation));
     return signs;
+  }
+
+  /** The white space before each line of code in a text; a block comment's lines have a sign of their own there. */
+  whiteBefore(text: string): string[] {
+    return text.match(this.whites) ?? [];
   }
 
   /** Whether a token ends with an opening bracket, as the head of a template does too. */
@@ -146,7 +154,7 @@ export class Signs {
   }
 
   /** Whether a character ends a statement or a block. */
-  settles(character: string): boolean {
+  completes(character: string): boolean {
     const { terminator, block } = this.notation;
     return character === terminator || character === block?.[1];
   }

@@ -119,7 +119,7 @@ export class Reading {
    * @returns what was read again for each of them, in order; undefined where they are so many that
    * nothing of what was understood stands.
    */
-  settle(): readonly (Followed | "later" | undefined)[] | undefined {
+  bringUpToDate(): readonly (Followed | "later" | undefined)[] | undefined {
     const { pending } = this;
     this.pending = [];
     if (pending === undefined) {

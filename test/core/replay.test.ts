@@ -51,8 +51,8 @@ describe.each(files)("$name, replayed", (file) => {
   });
 
   test("is left alone where nothing is to do", () => {
-    const { asked, stirred } = still(engine, engine.language(id)!, text);
+    const { asked, disturbed } = still(engine, engine.language(id)!, text);
     expect(asked).toBeGreaterThan(0);
-    expect(stirred).toEqual([]);
+    expect(disturbed).toEqual([]);
   });
 });

@@ -39,17 +39,15 @@ export function layoutBlock(
   let previous = NONE;
   /** The first comment since the last child, or -1. */
   let comments = -1;
-  let child = tree.child(node);
-  for (let t = tree.first(node), end = tree.end(node); t < end;) {
-    if (child !== NONE && t === tree.first(child)) {
+  for (const part = tree.parts(node); part.next();) {
+    const { at: t, node: child } = part;
+    if (child !== NONE) {
       if (rules.stays?.(child) === true) sheet.set(t, Demand.Level, rules.lineRule);
       else if (startsLine || previous !== NONE)
         before(sheet, comments, t, rules, previous, rules.blanks(previous, child));
       rules.child(child);
       previous = child;
       comments = -1;
-      t = tree.end(child);
-      child = tree.next(child);
       continue;
     }
     if (!tokens.isTrivia(t)) {
@@ -62,7 +60,6 @@ export function layoutBlock(
       const carries = tokens.has(t, TokenFlag.Continues);
       sheet.set(t, carries ? Demand.AsWritten : Demand.Trailing, rules.commentRule);
     }
-    t++;
   }
 }
 

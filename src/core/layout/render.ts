@@ -87,7 +87,7 @@ class Renderer {
       : this.followedWhite(g, lines) ?? this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
-    if (lines > 0 && (!this.style.trimTrailingWhitespace || this.sheet.is(g, Mark.Held)))
+    if (lines > 0 && (!this.style.trimTrailingWhitespace || this.sheet.is(g, Mark.KeepsBlanks)))
       while (text[kept] === " " || text[kept] === "\t") kept++;
     pushChanges(
       this.changes,

@@ -42,7 +42,7 @@ export const enum Mark {
   /** The token's inner lines move with its first line. */
   Reindent = 16,
   /** The gap and the token after it are held as they are. */
-  Held = 32,
+  KeepsBlanks = 32,
   /** A semicolon goes here. */
   TerminatorSlot = 64,
   /** A semicolon goes here where the gap's frame is split. */
@@ -245,11 +245,11 @@ export class Frames {
   private parents: Int32Array;
   private hugs: Int32Array;
   /** The gap up to which the frame must fit with what follows it, though that could split; 0 for none. */
-  readonly reach = new Sparse(0);
+  readonly fitsTo = new Sparse(0);
   /** The token whose line the frame's lines are indented against, or -1 for the line on which it begins. */
   readonly anchor = new Sparse(-1);
   /** The frame before it whose split splits this one too, or `ROOT`. */
-  readonly leader = new Sparse(ROOT);
+  readonly splitsWith = new Sparse(ROOT);
   /** The frame around it whose split has its lines stand in one column with its first, or `ROOT`. */
   readonly alignedIn = new Sparse(ROOT);
   /** The frame around it without whose split it does not split, or `ROOT`. */

@@ -83,7 +83,7 @@ class Solver {
   private readonly base: Int32Array;
   private readonly safe: Uint8Array;
   /** The innermost frame around whose brackets were added, or `ROOT`: a line ends after it. */
-  private readonly wall: Int32Array;
+  private readonly splitParens: Int32Array;
   /** 1 where the pass went back to split the frame. */
   private readonly forced: Uint8Array;
   /** 1 where the frame's added brackets were opened. */
@@ -121,7 +121,7 @@ class Solver {
     const arrays = new Allotment(gaps * 7 + frames * 12 + 8);
     this.columns = arrays.ints(gaps);
     this.base = arrays.ints(frames);
-    this.wall = arrays.ints(frames);
+    this.splitParens = arrays.ints(frames);
     this.lines = arrays.shorts(gaps);
     this.dropped = arrays.bytes(gaps);
     this.state = arrays.bytes(frames);
@@ -171,7 +171,8 @@ class Solver {
         continue;
       }
       if (g === count) {
-        if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.Held)) this.fillSlot(g, State.Split);
+        if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.KeepsBlanks))
+          this.fillSlot(g, State.Split);
         break;
       }
       const back = this.gap(g);
@@ -229,7 +230,7 @@ class Solver {
   private finalLines(): number {
     const { tokens } = this.sheet;
     if (tokens.count === 0) return 0;
-    if (this.sheet.is(tokens.count, Mark.Held)) return -1;
+    if (this.sheet.is(tokens.count, Mark.KeepsBlanks)) return -1;
     if (tokens.has(tokens.count - 1, TokenFlag.Continues)) return -1;
     return this.options.style.insertFinalNewline
       ? 1
@@ -259,7 +260,7 @@ class Solver {
     this.saved.push(this.column, this.indent, this.line, this.inserts.length);
     const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor.get(f) : -1;
     this.base[f] = anchor < 0 ? this.indent : this.indentOf(anchor);
-    this.wall[f] = parent === ROOT ? ROOT : this.wall[parent]!;
+    this.splitParens[f] = parent === ROOT ? ROOT : this.splitParens[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
     const block = frames.has(f, FrameFlag.Block);
     const parens = frames.has(f, FrameFlag.Parens);
@@ -270,7 +271,7 @@ class Solver {
     let state = this.decide(f);
     if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
     this.state[f] = state;
-    if (parens && state === State.Split) this.wall[f] = f;
+    if (parens && state === State.Split) this.splitParens[f] = f;
     this.opened[f] = 0;
     const safe =
       bracket
@@ -314,13 +315,13 @@ class Solver {
       return State.Split;
     const stands = frozen && this.standingState(f, frozen);
     if (stands !== undefined) return stands;
-    const leader = frames.leader.get(f);
-    if (leader !== ROOT && this.state[leader] === State.Split) return State.Split;
+    const partner = frames.splitsWith.get(f);
+    if (partner !== ROOT && this.state[partner] === State.Split) return State.Split;
     const room = this.limit - this.column;
     const { upTo } = this.measure;
     const ends = this.measure.nextEnd(begin);
-    const reach = Math.min(frames.reach.get(f), ends);
-    if (reach > 0 && upTo[reach]! - upTo[begin]! + this.ending(reach) > room) return State.Split;
+    const fitsTo = Math.min(frames.fitsTo.get(f), ends);
+    if (fitsTo > 0 && upTo[fitsTo]! - upTo[begin]! + this.ending(fitsTo) > room) return State.Split;
     if (ends < end) {
       const { sheet } = this;
       const inText =
@@ -355,15 +356,15 @@ class Solver {
   private toBreak(g: number, f: number): number {
     const { frames } = this.sheet;
     const columns = this.behindClosers(g);
-    const wall = f === ROOT ? ROOT : this.wall[f]!;
-    if (wall === ROOT || wall === f && g > frames.end(f)) return columns;
-    const end = frames.end(wall) + 1;
+    const splitParens = f === ROOT ? ROOT : this.splitParens[f]!;
+    if (splitParens === ROOT || splitParens === f && g > frames.end(f)) return columns;
+    const end = frames.end(splitParens) + 1;
     if (g > end) return columns;
     return Math.min(
       columns,
       this.measure.upTo[end]!
         - this.measure.upTo[g]!
-        + (frames.has(wall, FrameFlag.Separator) ? 1 : 0),
+        + (frames.has(splitParens, FrameFlag.Separator) ? 1 : 0),
     );
   }
 
@@ -431,7 +432,7 @@ class Solver {
       const mark = marks[g]!;
       if (mark === 0) continue;
       if ((mark & Mark.RemovedFlat) !== 0) this.dropped[g] = 1;
-      if ((mark & (Mark.TerminatorSlot | Mark.Held)) === Mark.TerminatorSlot)
+      if ((mark & (Mark.TerminatorSlot | Mark.KeepsBlanks)) === Mark.TerminatorSlot)
         this.inserts.push({ gap: g, text: this.terminator, column: -1 });
     }
     this.column += measure.upTo[Math.min(last + 1, count)]! - measure.upTo[first]!;
@@ -443,7 +444,7 @@ class Solver {
     const owner = sheet.owner[g]!;
     const state = owner === ROOT ? State.Split : this.state[owner]!;
     if (sheet.marks[g] !== 0) {
-      if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.Held)) this.fillSlot(g, state);
+      if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.KeepsBlanks)) this.fillSlot(g, state);
       this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
     }
     if (this.options.frozen?.(g) === true) {
@@ -670,7 +671,7 @@ class Solver {
         : continued
         ? this.shiftOf(this.unitLine)
         : this.shiftOf(this.line);
-      const hang = this.sheet.is(g, Mark.Held) ? undefined : this.sheet.hangOf(g);
+      const hang = this.sheet.is(g, Mark.KeepsBlanks) ? undefined : this.sheet.hangOf(g);
       const written = hang === undefined
         ? this.writtenColumn(g)
         : this.writtenColumn(hang.first) + hang.columns;

@@ -4,15 +4,8 @@ import { FrameFlag } from "./sheet.js";
 /** Whether the author began a line at one of a node's own gaps, those inside its children apart. */
 export function splitAtOwn({ tokens, tree }: Parsed, node: number): boolean {
   const first = tree.first(node);
-  let child = tree.child(node);
-  for (let t = first; t < tree.end(node);) {
-    if (t > first && tokens.onNewLine(t)) return true;
-    if (child !== NONE && t === tree.first(child)) {
-      t = tree.end(child);
-      child = tree.next(child);
-    } else {
-      t++;
-    }
+  for (const part = tree.parts(node, first); part.next();) {
+    if (part.at > first && tokens.onNewLine(part.at)) return true;
   }
   return false;
 }
@@ -44,14 +37,11 @@ export function operatorsLead(
   isOperator: (kind: number) => boolean,
 ): boolean {
   let behind = false;
-  let child = tree.child(node);
-  for (let t = tree.first(node); t < tree.end(node);) {
-    const isChild = child !== NONE && t === tree.first(child);
+  for (const part = tree.parts(node); part.next();) {
+    const { at: t } = part;
     if (behind && tokens.onNewLine(t)) return false;
-    behind = !isChild && isOperator(tokens.kind(t));
+    behind = part.node === NONE && isOperator(tokens.kind(t));
     if (behind && tokens.onNewLine(t)) return true;
-    t = isChild ? tree.end(child) : t + 1;
-    if (isChild) child = tree.next(child);
   }
   return true;
 }
@@ -62,7 +52,7 @@ const SHORT = 12;
 /** Whether brackets hold one short token, be it with a comma behind it. */
 export function holdsWord({ tokens, tree }: Parsed, node: number, comma: number): boolean {
   const word = tree.first(node) + 1;
-  const held = tree.end(node) - word - 1;
-  if (held !== 1 && !(held === 2 && tokens.kind(word + 1) === comma)) return false;
+  const inside = tree.end(node) - word - 1;
+  if (inside !== 1 && !(inside === 2 && tokens.kind(word + 1) === comma)) return false;
   return !tokens.isTrivia(word) && tokens.end(word) - tokens.start(word) <= SHORT;
 }

@@ -3,8 +3,8 @@ import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import { heldSpans, holdsIn } from "../outline/holds.js";
 import type { View } from "../reading.js";
-import { holdsFile } from "../requests/holds.js";
-import type { Whole } from "../requests/remembered.js";
+import { holdsFile } from "../layout/holds.js";
+import type { Whole } from "../remembered.js";
 import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
@@ -46,11 +46,11 @@ export class HostRegions {
 
   /** Follows a change of the host, told with the texts on both sides of it. */
   follow(before: Lines, after: Lines, change: OffsetChange): void {
-    const told = this.live.map((one) => one.follow(before, after, change));
-    const inside = told.includes("inside");
+    const effects = this.live.map((one) => one.follow(before, after, change));
+    const inside = effects.includes("inside");
     this.live = this.live.filter((one, i) => {
       if (!inside) one.forget();
-      return told[i] !== "lost";
+      return effects[i] !== "lost";
     });
   }
 

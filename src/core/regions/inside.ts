@@ -1,6 +1,6 @@
 import type { Document } from "../document.js";
 import type { Span } from "../outline/excerpt.js";
-import type { Typed } from "../requests/typed.js";
+import type { Typed } from "../requests/typing/typed.js";
 import type { Style } from "../style/style.js";
 import { changed } from "../text/buffer.js";
 import { byPlace, type Change, type OffsetChange } from "../text/edits.js";
@@ -161,7 +161,7 @@ export class Inside {
     const { document } = this;
     const place = this.opened.before.length + this.rows.inner(offset);
     // Most characters mean nothing, and the style is dear to tell.
-    if (character !== "\n" && !document.maySettle(place, character))
+    if (character !== "\n" && !document.mayAnswer(place, character))
       return { changes: [], caret: offset };
     const { edits, caret } = document.formatOnType(
       document.positionAt(place),

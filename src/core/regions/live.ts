@@ -58,15 +58,15 @@ export class LiveRegion {
     this.inside = next.inside;
     const { began } = this;
     const known = this.sure || began !== undefined;
-    const held = known && !closed && next.exact && from > region.from && to < region.to;
+    const stays = known && !closed && next.exact && from > region.from && to < region.to;
     const stretch = {
       from: Math.min(from, began?.from ?? from),
       to: Math.max(to, began?.to ?? to) + shift,
     };
     const whole = next.inside.rows.isWhole(stretch.from, stretch.to, after);
-    this.began = held && !whole ? stretch : undefined;
-    this.sure = held && whole;
-    return held ? "inside" : "outside";
+    this.began = stays && !whole ? stretch : undefined;
+    this.sure = stays && whole;
+    return stays ? "inside" : "outside";
   }
 }
 

@@ -9,7 +9,7 @@ import type { Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
-import { applyHolds, holdsFile } from "./holds.js";
+import { applyHolds, holdsFile } from "../layout/holds.js";
 
 /**
  * The changes that format a whole text. `part` says which gaps count as they stand, and whether all line
@@ -41,7 +41,7 @@ const MOST_TURNS = 5;
  * @param styleOf the style that acts on a text which formatting has left: one that shows little may show
  * another step then.
  */
-export function formatSettled(
+export function formatUntilStable(
   language: Language,
   syntax: Syntax,
   style: Style,

@@ -1,4 +1,5 @@
 import type { Language } from "../language.js";
+import { Signs } from "../notation.js";
 import type { Source, Span } from "../outline/excerpt.js";
 import type { Sequence } from "../outline/sequence.js";
 import type { TokenTable } from "../syntax/tokens.js";
@@ -39,24 +40,26 @@ export function inferStyle(
   const style: { -readonly [K in keyof Style]?: Style[K] } = {};
   const endOfLine = inferEndOfLine(sample);
   if (endOfLine !== undefined) style.endOfLine = endOfLine;
-  if (sample.includes("\t") && tabbedLines(sample) * 2 > indentedLines(sample)) {
+  const signs = Signs.of(language.notation);
+  const whites = (): readonly string[] => signs.whiteBefore(sample);
+  if (sample.includes("\t") && tabbedLines(sample) * 2 > indented(whites()).length) {
     style.indentStyle = "tab";
     return { style, until: SAMPLE };
   }
   const reader = new StepReader(text, language, except);
-  const steps = outline === undefined ? lineSteps(sample, 1) : reader.blocks(outline);
+  const steps = outline === undefined ? lineSteps(whites(), 1) : reader.blocks(outline);
   // Where indentation makes blocks, lines within brackets may stand anywhere.
   const blocksOnly = language.typing.blocks !== undefined;
   const size =
     stepShown(
       steps.found,
       steps.found.length < FEW && tokens !== undefined ? reader.brackets(tokens()) : [],
-      sample,
+      whites,
     )
     // Where there is no nesting, the lines themselves tell, if several do.
-    ?? (tokens === undefined ? undefined : stepShown([], reader.values(tokens()), sample))
-    ?? (blocksOnly ? undefined : stepShown(lineSteps(sample, SEVERAL).found, [], sample))
-    ?? stepShown(steps.odd, [], sample);
+    ?? (tokens === undefined ? undefined : stepShown([], reader.values(tokens()), whites))
+    ?? (blocksOnly ? undefined : stepShown(lineSteps(whites(), SEVERAL).found, [], whites))
+    ?? stepShown(steps.odd, [], whites);
   if (size !== undefined) {
     style.indentStyle = "space";
     style.indentSize = size;
@@ -65,8 +68,8 @@ export function inferStyle(
 }
 
 const tabbedLines = (text: string): number => text.match(/^\t/gm)?.length ?? 0;
-/** Lines of a block comment, which a space sets in behind its first sign, do not count. */
-const indentedLines = (text: string): number => text.match(/^[ \t]+(?![ \t*])/gm)?.length ?? 0;
+/** The white space before indented lines. */
+const indented = (whites: readonly string[]): string[] => whites.filter((white) => white !== "");
 
 function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   if (!text.includes("\r")) return text.includes("\n") ? "lf" : undefined;
@@ -83,11 +86,8 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
  * How many columns deeper lines stand than those before them, where at least `several` lines stand so
  * many columns deep or a multiple, and few do not: those around a text of several lines show no step.
  */
-function lineSteps(text: string, several: number): Steps {
-  const columns = Array.from(
-    text.matchAll(/^[ \t]*(?=[^\s*])/gm),
-    ([line]) => lineColumn(`${line}x`, 0, TAB),
-  );
+function lineSteps(whites: readonly string[], several: number): Steps {
+  const columns = whites.map((white) => lineColumn(`${white}x`, 0, TAB));
   const steps = columns.map((column, i) => column - (columns[i - 1] ?? 0));
   const indented = columns.filter((column) => column > 0);
   const shown = new Set([...new Set(steps)].filter((step) => {
@@ -104,7 +104,7 @@ function lineSteps(text: string, several: number): Steps {
 function stepShown(
   blocks: readonly number[],
   brackets: readonly number[],
-  sample: string,
+  whites: () => readonly string[],
 ): number | undefined {
   const votes = new Map<number, number>();
   const vote = (weight: number) => (step: number): void => {
@@ -115,7 +115,7 @@ function stepShown(
   const most = Math.max(...votes.values());
   const best = [...votes].filter(([, count]) => count === most).map(([step]) => step);
   if (best.length < 2) return best[0];
-  const columns = (sample.match(/^[ \t]+(?=[^\s*])/gm) ?? []).map(
+  const columns = indented(whites()).map(
     (white) => lineColumn(`${white}x`, 0, TAB),
   );
   const even = (step: number): number => columns.filter((column) => column % step === 0).length;

@@ -110,8 +110,8 @@ export class StepReader {
     const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
     for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
       if (!tokens.onNewLine(t) || tokens.isTrivia(t)) continue;
-      const given = assignments?.has(tokens.textOf(t - 1)) === true;
-      if (!given && carriesOn?.test(tokens.textOf(t)) !== true) continue;
+      const assigned = assignments?.has(tokens.textOf(t - 1)) === true;
+      if (!assigned && carriesOn?.test(tokens.textOf(t)) !== true) continue;
       if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
         continue;
       const step = columnOf(t) - columnOf(t - 1);

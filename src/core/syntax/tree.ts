@@ -68,6 +68,25 @@ export class Tree {
     return this.count - 1;
   }
 
+  /** The child of a node that holds token t, or `NONE`. */
+  childAt(node: number, t: number): number {
+    let child = this.child(node);
+    while (child !== NONE && this.end(child) <= t) child = this.next(child);
+    return child !== NONE && this.first(child) <= t ? child : NONE;
+  }
+
+  /** What a node holds, its children and the tokens between them; or what of it lies in tokens [first, end). */
+  parts(node: number, first = this.first(node), end = this.end(node)): Parts {
+    return new Parts(this, this.child(node), first, end);
+  }
+
+  /** Whether a node has a child of a kind. */
+  hasChild(node: number, kind: number): boolean {
+    for (let c = this.child(node); c !== NONE; c = this.next(c))
+      if (this.kind(c) === kind) return true;
+    return false;
+  }
+
   lastChild(node: number): number {
     let last = NONE;
     for (let c = this.child(node); c !== NONE; c = this.next(c)) last = c;
@@ -126,6 +145,65 @@ export class Tree {
     this.ends = doubledInts(this.ends);
     this.children = doubledInts(this.children);
     this.nexts = doubledInts(this.nexts);
+  }
+}
+
+/** No token has so large a number; a small integer, as those that it is compared with. */
+const NEVER = 0x3fff_ffff;
+
+/**
+ * Goes through what tokens [first, end) hold, child by child and token by token:
+ *
+ *     moor ( berth + 1 , tide )
+ *            ---------           a child is passed whole
+ */
+export class Parts {
+  /** The token at which it stands. */
+  at = -1;
+  /** The child that begins there, or `NONE`. */
+  node = NONE;
+  /** The first token of the next child; one that is never reached where there is none. */
+  private nextAt: number;
+
+  /** @param siblings the first child that may lie in there, or `NONE`. */
+  constructor(
+    private readonly tree: Tree,
+    private siblings: number,
+    private after: number,
+    private readonly end: number,
+  ) {
+    let child = siblings;
+    while (child !== NONE && tree.first(child) < after) child = tree.next(child);
+    this.siblings = child;
+    this.nextAt = child === NONE ? NEVER : tree.first(child);
+  }
+
+  /** Goes on; false where nothing is left. */
+  next(): boolean {
+    const at = this.after;
+    if (at >= this.end) return false;
+    this.at = at;
+    if (at === this.nextAt) return this.enter();
+    this.node = NONE;
+    this.after = at + 1;
+    return true;
+  }
+
+  /** Passes all before a later child, and stands at that. */
+  skipTo(child: number): void {
+    this.siblings = child;
+    this.at = this.tree.first(child);
+    this.enter();
+  }
+
+  private enter(): true {
+    const { tree, siblings } = this;
+    this.node = siblings;
+    this.after = tree.end(siblings);
+    const next = tree.next(siblings);
+    this.siblings = next;
+    this.nextAt = next === NONE ? NEVER : tree.first(next);
+    return true;
   }
 }
 

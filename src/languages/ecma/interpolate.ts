@@ -42,11 +42,7 @@ function attribute(tokens: TokenTable, t: number, inner: string, offset: number)
 /** The kind of the innermost node that holds token t. */
 function kindAround(tree: Tree, t: number): N {
   let node = tree.root;
-  for (let child = tree.child(node); child !== NONE;) {
-    if (tree.end(child) <= t) child = tree.next(child);
-    else if (tree.first(child) > t) break;
-    else child = tree.child((node = child));
-  }
+  for (let child = node; child !== NONE; child = tree.childAt(node, t)) node = child;
   return tree.kind(node);
 }
 

@@ -1,5 +1,6 @@
 import type { Syntax } from "../../core/language.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "../../core/layout/sheet.js";
+import { closeWithSeparator, itemsOf, type ListRules } from "../../core/layout/items.js";
 import { splitAtOwn } from "../../core/layout/written.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
@@ -111,6 +112,13 @@ class JsonLayout {
     if (tree.child(node) !== NONE) this.visit(tree.child(node));
   }
 
+  private readonly listRules: ListRules = {
+    separates: (t) => this.tokens.kind(t) === T.Comma,
+    isNumber: (t, child) => (
+      child === NONE && this.tokens.kind(t) === T.Word && /^[-+\d.]/.test(this.tokens.textOf(t))
+    ),
+  };
+
   private list(node: number): void {
     const { tree, tokens, sheet, style } = this;
     const opener = tree.first(node);
@@ -119,7 +127,7 @@ class JsonLayout {
     if (closer === opener + 1) return sheet.set(closer, Demand.Join, R.Bracket);
     const object = tree.kind(node) === N.Object;
     const edge = object ? Demand.Fold : Demand.Seam;
-    const items = this.itemsOf(node);
+    const items = itemsOf(tokens, tree, node, this.listRules);
     const split = style.listSplit === "as-written" && splitAtOwn(this, node);
     const flow = !object && items.numbers && items.count > 3;
     sheet.open(
@@ -128,10 +136,10 @@ class JsonLayout {
       FrameFlag.Bracket | (flow ? FrameFlag.Flow : FrameFlag.Whole) | (split ? FrameFlag.Split : 0),
       1,
     );
-    let child = tree.child(node);
     let before: T = T.Comma;
-    for (let t = opener + 1; t < closer;) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node, opener + 1, closer); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       const kind: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
         if (t === first) sheet.set(t, edge, R.Bracket);
@@ -140,49 +148,12 @@ class JsonLayout {
         if (isChild) this.visit(child);
         before = kind;
       }
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
     sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
-    if (items.unparsed || style.closingComma === "as-written") {
-      // A comma may be all that holds apart what does not parse.
-    } else if (items.closing >= 0) {
-      sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
-      sheet.rule[items.closing] = R.ClosingComma;
-    } else if (items.end >= 0 && style.closingComma === "when-split") {
-      sheet.slot(items.end, Mark.SeparatorSlot);
-    }
+    // A comma may be all that holds apart what does not parse.
+    if (!tree.hasChild(node, N.Unparsed)) closeWithSeparator(sheet, items, style, R.ClosingComma);
     sheet.close();
-  }
-
-  private itemsOf(node: number): {
-    count: number;
-    closing: number;
-    end: number;
-    numbers: boolean;
-    unparsed: boolean;
-  } {
-    const { tree, tokens } = this;
-    const items = { count: 0, closing: -1, end: -1, numbers: true, unparsed: false };
-    let child = tree.child(node);
-    for (let t = tree.first(node) + 1; t < tree.end(node) - 1;) {
-      const isChild = child !== NONE && t === tree.first(child);
-      const end = isChild ? tree.end(child) : t + 1;
-      if (!isChild && tokens.kind(t) === T.Comma) {
-        items.closing = items.count > 0 ? t : -1;
-      } else if (isChild || !tokens.isTrivia(t)) {
-        items.count++;
-        items.closing = -1;
-        items.end = end;
-        if (isChild || tokens.kind(t) !== T.Word || !/^[-+\d.]/.test(tokens.textOf(t)))
-          items.numbers = false;
-        if (isChild && tree.kind(child) === N.Unparsed) items.unparsed = true;
-      }
-      t = end;
-      if (isChild) child = tree.next(child);
-    }
-    return items;
   }
 }
 

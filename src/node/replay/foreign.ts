@@ -15,7 +15,7 @@ import { opensComment, proseLines, toType } from "./typing.js";
 export function playForeign(engine: Engine, language: Language, text: string): Tally {
   const counter = new Counter();
   reenter(engine, language, text, counter);
-  resettle(engine, language, text, counter);
+  retypeEnds(engine, language, text, counter);
   return counter;
 }
 
@@ -60,7 +60,7 @@ function reenter(engine: Engine, language: Language, text: string, counter: Coun
 
 const indentOf = (row: string): string => row.slice(0, row.length - row.trimStart().length);
 
-function resettle(engine: Engine, language: Language, text: string, counter: Counter): void {
+function retypeEnds(engine: Engine, language: Language, text: string, counter: Counter): void {
   const lines = LineIndex.of(text);
   const languageId = language.ids[0]!;
   for (let line = 0; line < lines.count; line++) {

@@ -59,9 +59,9 @@ export function playFile(engine: Engine, language: Language, source: string): Pl
       ["cut small", playSmall(engine, language, text)],
       ["left alone", {
         tried: rest.asked,
-        equal: rest.asked - rest.stirred.length,
+        equal: rest.asked - rest.disturbed.length,
         trespasses: 0,
-        misses: rest.stirred,
+        misses: rest.disturbed,
       }],
     ]),
   };

@@ -44,9 +44,9 @@ export function retype(engine: Engine, languageId: string, text: string): {
       // A depth that the text above cannot tell is nobody's fault.
       const deeper =
         line.length - line.trimStart().length > wanted.length - wanted.trimStart().length;
-      const told = !(byIndentation && deeper) && !prose.has(i);
+      const decided = !(byIndentation && deeper) && !prose.has(i);
       const untold =
-        (!told && line.trim() === wanted.trim()) || opensComment(rows[i - 1], wanted, line);
+        (!decided && line.trim() === wanted.trim()) || opensComment(rows[i - 1], wanted, line);
       if (line.trimEnd() !== wanted && untold) lines--;
       else if (line.trimEnd() !== wanted) misses.push({ line: i, expected: wanted, actual: line });
       hand.correct(`${above}${rows[i - 1]!}\n`, wanted);

@@ -9,7 +9,7 @@ import { stretches } from "./stretches.js";
 export interface Stillness {
   readonly asked: number;
   /** Of each request that answered an edit after all, the first line that it changed. */
-  readonly stirred: readonly Miss[];
+  readonly disturbed: readonly Miss[];
 }
 
 /** Most lines of one file whose last character is asked about. */
@@ -24,11 +24,11 @@ export function still(engine: Engine, language: Language, text: string): Stillne
   const lines = LineIndex.of(text);
   const document = engine.open({ uri: "replay:", languageId, text });
   const style = document.style();
-  const stirred: Miss[] = [];
+  const disturbed: Miss[] = [];
   let asked = 0;
   const expectNone = ({ edits }: { readonly edits: readonly TextEdit[] }): void => {
     asked++;
-    if (edits.length > 0) stirred.push(firstMiss(text, applyEdits(text, edits)));
+    if (edits.length > 0) disturbed.push(firstMiss(text, applyEdits(text, edits)));
   };
   for (const { first, last } of stretches(language, text, lines)) {
     const range = { start: { line: first, character: 0 }, end: { line: last + 1, character: 0 } };
@@ -43,5 +43,5 @@ export function still(engine: Engine, language: Language, text: string): Stillne
     if (end > lines.lineStart(line) && triggers.has(character))
       expectNone(document.formatOnType(lines.positionAt(end), character, style));
   }
-  return { asked, stirred };
+  return { asked, disturbed };
 }

@@ -51,8 +51,8 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
     const { line } = hand;
     const right = line.trimEnd() === wanted;
     const deeper = indentOf(line) > indentOf(wanted) && line.trim() === wanted.trim();
-    const told = !(byIndentation && deeper) && !(prose.has(i) && line.trim() === wanted.trim());
-    if (!right && (!told || opensComment(expected[i - 1], wanted, line))) undecided++;
+    const decided = !(byIndentation && deeper) && !(prose.has(i) && line.trim() === wanted.trim());
+    if (!right && (!decided || opensComment(expected[i - 1], wanted, line))) undecided++;
     else if (!right) misses.push({ line: i, expected: wanted, actual: line });
     hand.correct(above, right ? line : wanted);
     above += `${wanted}\n`;

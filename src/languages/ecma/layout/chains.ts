@@ -19,16 +19,14 @@ export abstract class ChainLayout extends JsxLayout {
     const flags = written ? FrameFlag.Split : functions ? FrameFlag.Whole : 0;
     if (chain) sheet.open(tree.first(node) + 1, tree.end(node) - 1, flags, hang);
     const headDot = chain ? this.headDot(node) : -1;
-    let child = tree.child(node);
     let call = false;
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (child !== NONE && t === tree.first(child)) {
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      if (child !== NONE) {
         if (t > tree.first(node)) this.join(t, R.Call);
         this.visit(child);
         const kind: N = tree.kind(child);
         call = kind === N.Arguments;
-        t = tree.end(child);
-        child = tree.next(child);
         continue;
       }
       if (!tokens.isTrivia(t)) {
@@ -51,7 +49,6 @@ export abstract class ChainLayout extends JsxLayout {
         }
         if (kind !== T.Bang) call = false;
       }
-      t++;
     }
     if (chain) sheet.close();
   }
@@ -126,19 +123,14 @@ export abstract class ChainLayout extends JsxLayout {
 
   protected dotOnNewLine(node: number): boolean {
     const { tree, tokens } = this;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (child !== NONE && t === tree.first(child)) {
-        t = tree.end(child);
-        child = tree.next(child);
-        continue;
-      }
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t } = part;
       if (
-        t > tree.first(node)
+        part.node === NONE
+        && t > tree.first(node)
         && tokens.onNewLine(t)
         && (tokens.kind(t) === T.Dot || tokens.kind(t) === T.QuestionDot)
       ) return true;
-      t++;
     }
     return false;
   }

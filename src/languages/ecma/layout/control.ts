@@ -16,11 +16,11 @@ export abstract class ControlLayout extends DeclarationLayout {
 
   protected control(node: number): void {
     const { tree, tokens, sheet } = this;
-    let child = tree.child(node);
     let before = T.End;
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       const kind: T = isChild ? T.End : tokens.kind(t);
       if (isChild) {
         this.controlChild(node, child, t, before);
@@ -35,8 +35,6 @@ export abstract class ControlLayout extends DeclarationLayout {
       ) {
         sheet.set(t, Demand.Trailing, R.Comment);
       }
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
   }
 
@@ -100,9 +98,9 @@ export abstract class ControlLayout extends DeclarationLayout {
 
   protected case(node: number): void {
     const { tree, tokens, sheet } = this;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       if (isChild && tree.kind(child) === N.CaseBody) this.caseBody(child);
       else if (isChild) {
         this.space(t, R.Keyword);
@@ -114,8 +112,6 @@ export abstract class ControlLayout extends DeclarationLayout {
       } else if (tokens.isTrivia(t) && tokens.onNewLine(t)) {
         sheet.line(t, 0, this.style.blankLineLimit, R.Comment);
       }
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
   }
 

@@ -109,7 +109,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
       const end = tokens.kind(tree.end(node) - 1) === T.Semicolon
         ? tree.end(node) - 1
         : tree.end(node);
-      this.given(t, child, end);
+      this.assigned(t, child, end);
       return true;
     });
   }
@@ -123,12 +123,12 @@ export abstract class DeclarationLayout extends ExpressionLayout {
     rule: (t: number, kind: T, before: T, child: number) => void | true,
   ): void {
     const { tree, tokens } = this;
-    let child = tree.child(node);
     let before = T.End;
     let decorated = false;
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       const childKind = isChild ? this.kindOf(child) : N.None;
       if (isChild || !tokens.isTrivia(t)) {
         const kind: T = isChild ? T.End : tokens.kind(t);
@@ -137,13 +137,13 @@ export abstract class DeclarationLayout extends ExpressionLayout {
         } else if (childKind === N.EnumBody) {
           this.enumBody(child, node);
         } else if (childKind === N.Heritage && this.clauses(node, child)) {
-          child = tree.lastChild(node);
-          this.block(child, node);
+          part.skipTo(tree.lastChild(node));
+          this.block(part.node, node);
         } else {
           let done = false;
           if (t > first) {
             if (decorated) this.afterDecorator(t);
-            else done = rule(t, kind, before, isChild ? child : NONE) === true;
+            else done = rule(t, kind, before, child) === true;
           }
           if (isChild && !done) this.visit(child);
           else if (kind === T.String) this.string(t);
@@ -151,8 +151,6 @@ export abstract class DeclarationLayout extends ExpressionLayout {
         before = kind;
         decorated = childKind === N.Decorator;
       }
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
   }
 

@@ -111,7 +111,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
     const end = this.lastTokenKind(node) === T.Semicolon
       ? this.tree.end(node) - 1
       : this.tree.end(node);
-    this.target(node, (t, child) => this.given(t, child, end));
+    this.target(node, (t, child) => this.assigned(t, child, end));
   }
 
   /** Runs through `target = value`; the value is laid out by `value`. */
@@ -119,27 +119,24 @@ export abstract class ExpressionLayout extends OperatorLayout {
     const { tree, tokens } = this;
     const first = tree.first(node);
     const around = this.isValue;
-    let child = tree.child(node);
     let after = false;
-    for (let t = first; t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
-      const end = isChild ? tree.end(child) : t + 1;
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       if (isChild || !tokens.isTrivia(t)) {
         const kind: T = isChild ? T.End : tokens.kind(t);
         if (after) {
           this.isValue = true;
-          value(t, isChild ? child : NONE);
+          value(t, child);
           if (!isChild && kind === T.String) this.string(t);
         } else {
-          if (t > first) this.targetRule(t, kind, isChild ? child : NONE);
+          if (t > first) this.targetRule(t, kind, child);
           this.isValue = false;
           if (isChild) this.visit(child);
           else if (kind === T.String) this.string(t);
         }
         after = !isChild && (kind === T.Assign || kind === T.Augmented);
       }
-      t = end;
-      if (isChild) child = tree.next(child);
     }
     this.isValue = around;
   }
@@ -168,14 +165,13 @@ export abstract class ExpressionLayout extends OperatorLayout {
 
   private property(node: number): void {
     const { tree, tokens } = this;
-    let child = tree.child(node);
     let value = false;
-    for (let t = tree.first(node); t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
-      const end = isChild ? tree.end(child) : t + 1;
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       if (isChild || !tokens.isTrivia(t)) {
         if (value) {
-          this.given(t, isChild ? child : NONE, tree.end(node));
+          this.assigned(t, child, tree.end(node));
           if (!isChild && tokens.kind(t) === T.String) this.string(t);
         } else if (isChild) {
           if (t > tree.first(node)) this.space(t, R.Colon);
@@ -186,8 +182,6 @@ export abstract class ExpressionLayout extends OperatorLayout {
           value = tokens.kind(t) === T.Colon;
         }
       }
-      t = end;
-      if (isChild) child = tree.next(child);
     }
   }
 
@@ -195,7 +189,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
    * A value after `=` or `:`, from token t to `end`. Values with an inside of their own stay on the
    * line and split there; the others go to a line of their own where that helps.
    */
-  protected given(t: number, child: number, end: number): void {
+  protected assigned(t: number, child: number, end: number): void {
     const kind = this.kindOf(child);
     if (kind === N.JsxElement) return void this.bracketedJsx(t, child);
     if (this.isAlternatives(child) && !this.tokens.has(t - 1, TokenFlag.EndsLine))
@@ -366,15 +360,14 @@ export abstract class ExpressionLayout extends OperatorLayout {
 
   private arrow(node: number): void {
     const { tree, tokens } = this;
-    let child = tree.child(node);
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
-      const end = isChild ? tree.end(child) : t + 1;
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       if (isChild || !tokens.isTrivia(t)) {
         if (t > first && this.afterArrow(t)) {
           if (this.kindOf(child) === N.Block) this.block(child, node);
-          else this.arrowBody(t, isChild ? child : NONE, tree.end(node));
+          else this.arrowBody(t, child, tree.end(node));
         } else if (isChild) {
           if (t > first) this.arrowGap(t, child);
           this.visit(child);
@@ -383,8 +376,6 @@ export abstract class ExpressionLayout extends OperatorLayout {
         }
         if (!isChild && tokens.kind(t) === T.String) this.string(t);
       }
-      t = end;
-      if (isChild) child = tree.next(child);
     }
   }
 

@@ -81,10 +81,10 @@ export abstract class JsxLayout extends TypeLayout {
       FrameFlag.Bracket | FrameFlag.Flow | written | (several ? FrameFlag.Whole : 0),
       1,
     );
-    sheet.frames.leader.set(frame, tag);
-    let child = tree.next(opening);
-    for (let t = first; t < closing;) {
-      const isChild = child !== NONE && t === tree.first(child);
+    sheet.frames.splitsWith.set(frame, tag);
+    for (const part = tree.parts(node, first, closing); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       const afterText = tokens.kind(t - 1) === T.JsxText;
       // Between tags and braces a line end means nothing, so that one may be put there.
       if (isChild && t > first && this.staysBehind(t, child)) this.join(t, R.Markup);
@@ -97,8 +97,6 @@ export abstract class JsxLayout extends TypeLayout {
           t > first && !isChild && afterText,
         );
       if (isChild) this.visit(child, 0);
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
     if (closing < tree.end(node)) {
       this.childGap(closing, true, false);
@@ -147,13 +145,8 @@ export abstract class JsxLayout extends TypeLayout {
 
   private childOnNewLine(node: number, first: number, closing: number): boolean {
     const { tree, tokens } = this;
-    let child = tree.next(tree.child(node));
-    for (let t = first; t <= closing;) {
-      if (tokens.onNewLine(t)) return true;
-      const isChild = child !== NONE && t === tree.first(child);
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
-    }
+    for (const part = tree.parts(node, first, closing + 1); part.next();)
+      if (tokens.onNewLine(part.at)) return true;
     return false;
   }
 
@@ -181,10 +174,10 @@ export abstract class JsxLayout extends TypeLayout {
       (attributes > 1 ? FrameFlag.Whole : 0) | stacked | this.writtenSplit(node),
       1,
     );
-    let child = tree.child(node);
     let named = false;
-    for (let t = first; t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       const kind: T = isChild ? T.End : tokens.kind(t);
       if (t > first && (isChild || !tokens.isTrivia(t))) {
         if (kind === T.Greater) {
@@ -202,8 +195,6 @@ export abstract class JsxLayout extends TypeLayout {
         }
       }
       if (isChild) this.visit(child);
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
     sheet.close();
     return frame;

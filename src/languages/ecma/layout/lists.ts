@@ -1,3 +1,9 @@
+import {
+  closeWithSeparator,
+  itemsOf,
+  type Items,
+  type ListRules,
+} from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
@@ -6,20 +12,6 @@ import { R, RULES } from "../rules.js";
 import { LayoutBase } from "./base.js";
 
 /** What a bracket holds. */
-interface Items {
-  count: number;
-  /** One past the last token of the last item, or -1. */
-  lastEnd: number;
-  /** The separator after the last item, or -1. */
-  closing: number;
-  /** Items left out, as in `[a, , b]`. */
-  holes: boolean;
-  numbers: boolean;
-  /** Some item does not parse, or lacks its brace. */
-  unbalanced: boolean;
-  last: number;
-}
-
 /** What stays on the line of the type before it. */
 const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
 
@@ -53,7 +45,7 @@ export abstract class ListLayout extends LayoutBase {
     const end = tree.end(type);
     const behind = tokens.skipTrivia(end);
     const kind: T = tokens.kind(behind);
-    this.sheet.frames.reach.set(frame, STAYS_BEHIND_TYPE.has(kind) ? behind + 1 : end);
+    this.sheet.frames.fitsTo.set(frame, STAYS_BEHIND_TYPE.has(kind) ? behind + 1 : end);
   }
 
   protected bracket(node: number): void {
@@ -89,7 +81,8 @@ export abstract class ListLayout extends LayoutBase {
     const flow = kind === N.Array && items.numbers && items.count > 3;
     const apart = kind === N.ObjectType && this.membersByLine(node);
     const below = this.closesBelow(node, items);
-    const split = kind === N.EnumBody || apart || items.unbalanced
+    const broken = this.holdsBroken(node);
+    const split = kind === N.EnumBody || apart || broken
       ? FrameFlag.Split
       : below
       ? 0
@@ -107,16 +100,16 @@ export abstract class ListLayout extends LayoutBase {
     const hang =
       (items.count > 1 && kind !== N.ForHead) || kind === N.JsxExpression || beside ? 1 : 0;
     const edge = padded ? Demand.Fold : Demand.Seam;
-    let child = tree.child(node);
     let before: T = T.Comma;
     let last = NONE;
-    for (let t = opener + 1; t < closer;) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node, opener + 1, closer); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       const token: T = isChild ? T.End : tokens.kind(t);
       if (isChild || !tokens.isTrivia(t)) {
-        if (items.unbalanced) this.standing(t, last);
+        if (broken) this.standing(t, last);
         else if (t === first) sheet.set(t, edge, R.Bracket);
-        else this.itemGap(t, token, before, kind, isChild ? child : NONE);
+        else this.itemGap(t, token, before, kind, child);
         if (!isChild) {
           if (token === T.String) this.string(t);
         } else if (items.count === 1 && this.isAlternatives(child)) {
@@ -129,16 +122,13 @@ export abstract class ListLayout extends LayoutBase {
         }
         before = token;
       }
-      t = isChild ? tree.end(child) : t + 1;
-      if (!isChild) continue;
-      last = child;
-      child = tree.next(child);
+      if (isChild) last = child;
     }
-    if (items.unbalanced) this.standing(closer, last);
+    if (broken) this.standing(closer, last);
     else if (below) sheet.line(closer, 0, 0, R.Bracket);
     else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
-    if (!below || items.closing < 0) this.closing(node, kind, items);
+    if (!broken && (!below || items.closing < 0)) this.closing(node, kind, items);
     sheet.close();
   }
 
@@ -323,16 +313,10 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   private closing(node: number, kind: N, items: Items): void {
-    if (items.lastEnd < 0 || items.holes || items.unbalanced) return;
+    if (items.lastEnd < 0 || items.holes) return;
     if (kind === N.ObjectType || kind === N.MappedType) return this.closingSemicolon(node, items);
-    const { sheet, style } = this;
-    if (style.closingComma === "as-written" || !this.takesComma(node, kind, items)) return;
-    if (items.closing >= 0) {
-      sheet.mark(items.closing, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
-      sheet.rule[items.closing] = R.ClosingComma;
-    } else if (style.closingComma === "when-split") {
-      sheet.slot(items.lastEnd, Mark.SeparatorSlot);
-    }
+    if (this.takesComma(node, kind, items))
+      closeWithSeparator(this.sheet, items, this.style, R.ClosingComma);
   }
 
   /** The lists that may not end with a comma though others of their kind may. */
@@ -452,46 +436,23 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   protected itemsOf(node: number): Items {
-    const { tree, tokens } = this;
-    const closer = tree.end(node) - 1;
-    const items: Items = {
-      count: 0,
-      lastEnd: -1,
-      closing: -1,
-      holes: false,
-      numbers: true,
-      unbalanced: false,
-      last: NONE,
-    };
-    let child = tree.child(node);
-    let separated = true;
-    for (let t = tree.first(node) + 1; t < closer;) {
-      const isChild = child !== NONE && t === tree.first(child);
-      const end = isChild ? tree.end(child) : t + 1;
-      const kind: T = isChild ? T.End : tokens.kind(t);
-      if (!isChild && (kind === T.Comma || kind === T.Semicolon)) {
-        if (separated) items.holes = true;
-        separated = true;
-        items.closing = t;
-      } else if (isChild || !tokens.isTrivia(t)) {
-        items.closing = -1;
-        items.lastEnd = end;
-        items.count++;
-        items.last = isChild ? child : NONE;
-        separated = false;
-        if (isChild) {
-          const nodeKind: N = tree.kind(child);
-          if (nodeKind === N.Unparsed || (this.unbalanced && this.endsTorn(child)))
-            items.unbalanced = true;
-          if (nodeKind !== N.Unary || tree.end(child) - tree.first(child) !== 2)
-            items.numbers = false;
-        } else if (kind !== T.Number) {
-          items.numbers = false;
-        }
-      }
-      t = end;
-      if (isChild) child = tree.next(child);
-    }
-    return items;
+    return itemsOf(this.tokens, this.tree, node, this.listRules);
+  }
+
+  private readonly listRules: ListRules = {
+    separates: (t) => isSeparator(this.tokens.kind(t)),
+    isNumber: (t, child) => {
+      const { tokens, tree } = this;
+      if (child === NONE) return tokens.kind(t) === T.Number;
+      return tree.kind(child) === N.Unary && tree.end(child) - tree.first(child) === 2;
+    },
+  };
+
+  /** Whether some item of a list does not parse, or lacks its brace. */
+  private holdsBroken(node: number): boolean {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c))
+      if (tree.kind(c) === N.Unparsed || (this.unbalanced && this.endsTorn(c))) return true;
+    return false;
   }
 }

@@ -132,7 +132,7 @@ export abstract class OperatorLayout extends ChainLayout {
       if (child === NONE || this.jsxGap(child) === 0) return this.space(t, R.Operator);
       const frame = sheet.frames.count;
       this.besideOperator(t, child);
-      sheet.frames.leader.set(frame, whole);
+      sheet.frames.splitsWith.set(frame, whole);
       return true;
     }, 1);
     sheet.close();

@@ -132,12 +132,10 @@ export abstract class TypeLayout extends ListLayout {
   private operandCount(node: number): number {
     const { tree, tokens } = this;
     let count = 0;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       if (isChild || !(tokens.isTrivia(t) || this.isSign(t))) count++;
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
     return count;
   }
@@ -218,17 +216,15 @@ export abstract class TypeLayout extends ListLayout {
     const { tree, tokens } = this;
     let word = -1;
     let key = -1;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       if (isChild && tree.kind(child) === N.Parameters)
         return word >= 0 && (tokens.is(word, "set") || tokens.is(word, "get")) ? child : NONE;
       if (isChild || !tokens.isTrivia(t)) {
         word = key;
         key = t;
       }
-      t = isChild ? tree.end(child) : t + 1;
-      if (isChild) child = tree.next(child);
     }
     return NONE;
   }

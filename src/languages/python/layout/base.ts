@@ -45,25 +45,25 @@ export abstract class LayoutBase {
     this.elements(this.tree.first(node), this.tree.end(node), this.tree.child(node), rule, hang);
   }
 
-  protected elements(first: number, end: number, child: number, rule: Rule, hang = 1): void {
+  protected elements(first: number, end: number, siblings: number, rule: Rule, hang = 1): void {
     const { tree, tokens } = this;
     let before = T.End;
-    for (let t = first; t < end;) {
+    // By hand: nearly every node passes here, and `Parts` would take a twentieth of the time.
+    let child = siblings;
+    for (let t = first, after = t; t < end; t = after) {
+      after = t + 1;
       if (child !== NONE && t === tree.first(child)) {
         // A chain of conditionals stays at one depth.
         const inner = rule === this.ternaryRule && tree.kind(child) === N.Ternary ? 0 : hang;
         if (t === first || rule(t, T.End, before) !== true) this.visit(child, inner);
         before = T.End;
-        t = tree.end(child);
+        after = tree.end(child);
         child = tree.next(child);
-      } else {
-        if (!tokens.isTrivia(t)) {
-          const kind: T = tokens.kind(t);
-          if (t > first) rule(t, kind, before);
-          if (kind === T.String) this.string(t);
-          before = kind;
-        }
-        t++;
+      } else if (!tokens.isTrivia(t)) {
+        const kind: T = tokens.kind(t);
+        if (t > first) rule(t, kind, before);
+        if (kind === T.String) this.string(t);
+        before = kind;
       }
     }
   }
@@ -149,15 +149,8 @@ export abstract class LayoutBase {
 
   protected hasOwn(node: number, kind: T): boolean {
     const { tree, tokens } = this;
-    let child = tree.child(node);
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (child !== NONE && t === tree.first(child)) {
-        t = tree.end(child);
-        child = tree.next(child);
-      } else if (tokens.kind(t++) === kind) {
-        return true;
-      }
-    }
+    for (const part = tree.parts(node); part.next();)
+      if (part.node === NONE && tokens.kind(part.at) === kind) return true;
     return false;
   }
 

@@ -1,3 +1,9 @@
+import {
+  closeWithSeparator,
+  itemsOf,
+  type Items,
+  type ListRules,
+} from "../../../core/layout/items.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
@@ -6,32 +12,7 @@ import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { LayoutBase } from "./base.js";
 
-/** What a list in brackets does with the comma after its last item. */
-const enum Comma {
-  /** As the style says. */
-  Free,
-  /** None may be added. */
-  Barred,
-  /** The one there must stay. */
-  Needed,
-}
-
 /** What a bracket holds. */
-interface Items {
-  count: number;
-  /** One past the last token of the last item, or -1. */
-  lastEnd: number;
-  /** The comma after the last item, or -1. */
-  comma: number;
-  /** The gap inside the last item up to which the list must fit to keep it close; 0 for none. */
-  hug: number;
-  numbers: boolean;
-  /** The last item where it is a node, or `NONE`. */
-  last: number;
-  comprehension: boolean;
-  unparsed: boolean;
-}
-
 /** Lists in brackets of every kind. */
 export abstract class BracketLayout extends LayoutBase {
   protected bracket(node: number): void {
@@ -45,7 +26,7 @@ export abstract class BracketLayout extends LayoutBase {
       return;
     }
     if (this.bracketed === 0) this.dropContinuations(opener + 1, closer);
-    const items = this.itemsOf(node);
+    const items = itemsOf(tokens, tree, node, this.listRules);
     const flow = items.numbers && items.count > 3;
     const split = this.writtenSplit(node);
     const row = split && !flow && this.isRow(node, items);
@@ -59,14 +40,15 @@ export abstract class BracketLayout extends LayoutBase {
         | (split ? FrameFlag.Split : 0),
       1,
     );
-    if (items.hug > 0) sheet.frames.setHug(frame, items.hug);
+    const hug = this.hugOfLast(node, items);
+    if (hug > 0) sheet.frames.setHug(frame, hug);
     const hang = items.count > 1 || kind === N.Dict ? 1 : 0;
     this.bracketed++;
-    let child = tree.child(node);
     let before: T = T.Comma;
     let rowFrame = ROOT;
-    for (let t = opener + 1; t < closer;) {
-      if (child !== NONE && t === tree.first(child)) {
+    for (const part = tree.parts(node, opener + 1, closer); part.next();) {
+      const { at: t, node: child } = part;
+      if (child !== NONE) {
         this.itemGap(t, first, before, child);
         if (row && t === first) rowFrame = this.openRow(t, closer);
         const inner = sheet.frames.count;
@@ -75,36 +57,32 @@ export abstract class BracketLayout extends LayoutBase {
         if (tree.kind(child) === N.Binary && sheet.frames.count > inner)
           sheet.frames.bound.set(inner, frame);
         before = T.End;
-        t = tree.end(child);
-        child = tree.next(child);
-      } else {
-        if (!tokens.isTrivia(t)) {
-          const token: T = tokens.kind(t);
-          if (token === T.Comma) sheet.set(t, Demand.Join, R.Comma);
-          else this.itemGap(t, first, before, NONE);
-          if (row && t === first) rowFrame = this.openRow(t, closer);
-          if (token === T.String) this.string(t);
-          before = token;
-        }
-        t++;
+      } else if (!tokens.isTrivia(t)) {
+        const token: T = tokens.kind(t);
+        if (token === T.Comma) sheet.set(t, Demand.Join, R.Comma);
+        else this.itemGap(t, first, before, NONE);
+        if (row && t === first) rowFrame = this.openRow(t, closer);
+        if (token === T.String) this.string(t);
+        before = token;
       }
     }
     if (rowFrame !== ROOT) sheet.close();
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
-    if (!row) this.closingComma(items, this.commaRuleOf(kind, items));
-    else if (items.comma < 0) this.rowComma(rowFrame, items, this.commaRuleOf(kind, items));
+    const free = this.takesComma(node, items);
+    if (!row && free) closeWithSeparator(sheet, items, this.style, R.ClosingComma);
+    else if (row && free && items.closing < 0) this.rowComma(rowFrame, items);
     this.bracketed--;
     sheet.close();
   }
 
   /** Whether the author put all items on one line of their own between the brackets. */
-  private isRow(node: number, { count, comprehension }: Items): boolean {
+  private isRow(node: number, { count }: Items): boolean {
     const { tree, tokens } = this;
     const first = tree.first(node) + 1;
     const closer = tree.end(node) - 1;
-    if (count < 2 || comprehension || !tokens.onNewLine(first) || !tokens.onNewLine(closer))
-      return false;
+    if (count < 2 || !tokens.onNewLine(first) || !tokens.onNewLine(closer)) return false;
+    if (tree.hasChild(node, N.Comprehension)) return false;
     const ends = TokenFlag.OnNewLine | TokenFlag.EndsLine;
     return tokens.nextWith(ends, first + 1, closer) === closer;
   }
@@ -115,8 +93,8 @@ export abstract class BracketLayout extends LayoutBase {
   }
 
   /** The comma behind a row of items comes where they do not fit on one line. */
-  private rowComma(row: number, { lastEnd }: Items, rule: Comma): void {
-    if (rule !== Comma.Free || this.style.closingComma !== "when-split") return;
+  private rowComma(row: number, { lastEnd }: Items): void {
+    if (this.style.closingComma !== "when-split") return;
     this.sheet.slot(lastEnd, Mark.SeparatorSlot);
     this.sheet.setSlotFrame(lastEnd, row);
   }
@@ -171,75 +149,34 @@ export abstract class BracketLayout extends LayoutBase {
       );
   }
 
-  protected commaRuleOf(kind: N, items: Items): Comma {
-    if (kind === N.Paren || items.comprehension || items.unparsed) return Comma.Barred;
-    if (items.count === 1 && (kind === N.Tuple || kind === N.Subscript))
-      return items.comma >= 0 ? Comma.Needed : Comma.Barred;
-    return Comma.Free;
+  /** Whether a comma may come or go after the last item: one makes a tuple of a value. */
+  private takesComma(node: number, { count }: Items): boolean {
+    const { tree } = this;
+    const kind: N = tree.kind(node);
+    if (kind === N.Paren || tree.hasChild(node, N.Comprehension)) return false;
+    if (tree.hasChild(node, N.Unparsed)) return false;
+    return count > 1 || (kind !== N.Tuple && kind !== N.Subscript);
   }
 
-  protected closingComma({ lastEnd, comma }: Items, rule: Comma): void {
-    const { sheet, style } = this;
-    if (lastEnd < 0 || rule !== Comma.Free || style.closingComma === "as-written") return;
-    if (comma >= 0) {
-      sheet.mark(comma, style.closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
-      sheet.rule[comma] = R.ClosingComma;
-    } else if (style.closingComma === "when-split") {
-      sheet.slot(lastEnd, Mark.SeparatorSlot);
-    }
-  }
+  private readonly listRules: ListRules = {
+    separates: (t) => this.tokens.kind(t) === T.Comma,
+    isNumber: (t, child) => (
+      child === NONE
+        ? this.tokens.kind(t) === T.Number
+        : this.tree.kind(child) === N.Unary && this.tree.child(child) === NONE
+    ),
+  };
 
-  protected itemsOf(node: number): Items {
-    const { tree, tokens } = this;
-    const closer = tree.end(node) - 1;
-    const items: Items = {
-      count: 0,
-      lastEnd: -1,
-      comma: -1,
-      hug: 0,
-      numbers: true,
-      last: NONE,
-      comprehension: false,
-      unparsed: false,
-    };
-    let child = tree.child(node);
+  /** The gap inside the last argument up to which a list must fit to keep it close; 0 for none. */
+  private hugOfLast(node: number, { last, lastEnd, count }: Items): number {
+    const { tree } = this;
+    if (tree.kind(node) !== N.Arguments || last === NONE || lastEnd !== tree.end(last)) return 0;
     let displays = 0;
-    for (let t = tree.first(node) + 1; t < closer;) {
-      if (child !== NONE && t === tree.first(child)) {
-        const kind: N = tree.kind(child);
-        if (kind === N.Comprehension) items.comprehension = true;
-        if (kind === N.Unparsed) items.unparsed = true;
-        if (kind !== N.Unary || tree.child(child) !== NONE) items.numbers = false;
-        if (this.isBracket(kind) && kind !== N.Paren && tree.end(child) - tree.first(child) > 2)
-          displays++;
-        items.comma = -1;
-        items.lastEnd = tree.end(child);
-        items.count++;
-        items.last = child;
-        t = tree.end(child);
-        child = tree.next(child);
-      } else {
-        if (!tokens.isTrivia(t)) {
-          if (tokens.kind(t) === T.Comma) {
-            items.comma = t;
-          } else {
-            items.comma = -1;
-            items.lastEnd = t + 1;
-            items.count++;
-            items.last = NONE;
-            if (tokens.kind(t) !== T.Number) items.numbers = false;
-          }
-        }
-        t++;
-      }
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      const kind: N = tree.kind(c);
+      if (this.isBracket(kind) && kind !== N.Paren && tree.end(c) - tree.first(c) > 2) displays++;
     }
-    if (
-      tree.kind(node) === N.Arguments
-      && items.last !== NONE
-      && items.lastEnd === tree.end(items.last)
-    )
-      items.hug = this.hugOf(items.last, displays, items.count);
-    return items;
+    return this.hugOf(last, displays, count);
   }
 
   /** The gap just inside the last argument where that is a display, the only one among the arguments. */

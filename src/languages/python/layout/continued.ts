@@ -13,7 +13,7 @@ import { LOGICAL } from "../lexer.js";
  *             deck:
  *         sail()
  */
-export function settleContinued(sheet: Sheet, style: Style): void {
+export function alignContinued(sheet: Sheet, style: Style): void {
   const { indentSize, tabWidth } = style;
   const asWritten = style.listSplit === "as-written";
   const { tokens } = sheet;

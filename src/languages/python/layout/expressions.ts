@@ -227,32 +227,27 @@ export abstract class ExpressionLayout extends BracketLayout {
       const written = this.keepsSplit && this.chainSplit(node);
       sheet.open(tree.first(node) + 1, tree.end(node) - 1, written ? FrameFlag.Split : 0, hang);
     }
-    let child = tree.child(node);
     let call = false;
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (child !== NONE && t === tree.first(child)) {
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      if (child !== NONE) {
         if (t > tree.first(node)) sheet.set(t, Demand.Join, R.Call);
         this.visit(child);
         call = tree.kind(child) === N.Arguments;
-        t = tree.end(child);
-        child = tree.next(child);
-      } else {
-        if (!tokens.isTrivia(t)) {
-          const kind = tokens.kind(t);
-          if (t === tree.first(node) && kind === T.String) this.string(t);
-          if (t > tree.first(node)) {
-            if (kind === T.Dot && tokens.kind(t - 1) === T.Number)
-              sheet.set(t, Demand.AsWritten, R.Call);
-            else
-              sheet.set(
-                t,
-                chain && call && kind === T.Dot && this.bracketed > 0 ? Demand.Seam : Demand.Join,
-                R.Call,
-              );
-          }
-          call = false;
+      } else if (!tokens.isTrivia(t)) {
+        const kind = tokens.kind(t);
+        if (t === tree.first(node) && kind === T.String) this.string(t);
+        if (t > tree.first(node)) {
+          if (kind === T.Dot && tokens.kind(t - 1) === T.Number)
+            sheet.set(t, Demand.AsWritten, R.Call);
+          else
+            sheet.set(
+              t,
+              chain && call && kind === T.Dot && this.bracketed > 0 ? Demand.Seam : Demand.Join,
+              R.Call,
+            );
         }
-        t++;
+        call = false;
       }
     }
     if (chain) sheet.close();

@@ -6,13 +6,13 @@ import { NONE } from "../../../core/syntax/tree.js";
 import { layoutBlock } from "../../../core/layout/block.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
-import { settleContinued } from "./continued.js";
+import { alignContinued } from "./continued.js";
 import { ExpressionLayout } from "./expressions.js";
 
 /** States the demands of PEP 8 on the gaps of a Python document. */
 export function layoutPython(sheet: Sheet, syntax: Syntax, style: Style, stub = false): void {
   new PythonLayout(sheet, syntax, style, stub).module();
-  settleContinued(sheet, style);
+  alignContinued(sheet, style);
 }
 
 /** Blocks and statements. */
@@ -67,7 +67,7 @@ class PythonLayout extends ExpressionLayout {
   /** A semicolon between statements goes: what follows it gets a line of its own. */
   private separator(t: number): void {
     this.sheet.set(t, Demand.Join, R.Semicolon);
-    this.sheet.mark(t, this.tokens.kind(t) === T.Semicolon ? Mark.Removed : Mark.Held);
+    this.sheet.mark(t, this.tokens.kind(t) === T.Semicolon ? Mark.Removed : Mark.KeepsBlanks);
   }
 
   private blanksBetween(previous: number, child: number, most: number): readonly [number, number] {
@@ -256,10 +256,10 @@ class PythonLayout extends ExpressionLayout {
   /** The tokens of a header and the suite that it opens. `special` may lay out a child itself. */
   private header(node: number, special: (t: number, child: number) => void | false): void {
     const { tree, tokens, sheet } = this;
-    let child = tree.child(node);
     let before = T.End;
-    for (let t = tree.first(node); t < tree.end(node);) {
-      if (child !== NONE && t === tree.first(child)) {
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      if (child !== NONE) {
         if (tree.kind(child) === N.Suite) {
           this.suite(child, node);
         } else if (t === tree.first(node)) {
@@ -269,8 +269,6 @@ class PythonLayout extends ExpressionLayout {
           this.visit(child);
         }
         before = T.End;
-        t = tree.end(child);
-        child = tree.next(child);
       } else {
         const kind: T = tokens.kind(t);
         if (!tokens.isTrivia(t)) {
@@ -284,7 +282,6 @@ class PythonLayout extends ExpressionLayout {
         ) {
           sheet.set(t, Demand.Trailing, R.Comment);
         }
-        t++;
       }
     }
   }
@@ -319,7 +316,7 @@ class PythonLayout extends ExpressionLayout {
       ? tree.first(suite) - 1
       : tree.end(node) - 1;
     while (colon > arrow && tokens.isTrivia(colon)) colon--;
-    if (tokens.kind(colon) === T.Colon) sheet.frames.reach.set(frame, colon + 1);
+    if (tokens.kind(colon) === T.Colon) sheet.frames.fitsTo.set(frame, colon + 1);
   }
 
   private keyword(node: number): void {
@@ -359,16 +356,16 @@ class PythonLayout extends ExpressionLayout {
   /** The elements of a statement, those that `isValue` names as values that brackets may be put around. */
   private parts(node: number, isValue: (kind: T, before: T, t: number) => boolean): void {
     const { tree, tokens } = this;
-    let child = tree.child(node);
     let before = T.End;
     const first = tree.first(node);
-    for (let t = first; t < tree.end(node);) {
-      const isChild = child !== NONE && t === tree.first(child);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const isChild = child !== NONE;
       const kind: T = isChild ? T.End : tokens.kind(t);
       const end = isChild ? tree.end(child) : t + 1;
       if (!tokens.isTrivia(t)) {
         if (t > first && isValue(kind, before, t)) {
-          this.value(t, end, isChild ? child : NONE);
+          this.value(t, end, child);
         } else {
           if (t > first) this.statementRule(t, kind);
           if (isChild) this.visit(child);
@@ -376,8 +373,6 @@ class PythonLayout extends ExpressionLayout {
         }
         before = kind;
       }
-      t = end;
-      if (isChild) child = tree.next(child);
     }
   }
 

@@ -1,9 +1,9 @@
-import type { Language, Syntax } from "../language.js";
-import { Signs } from "../notation.js";
-import type { Style } from "../style/style.js";
-import { NONE } from "../syntax/tree.js";
-import { lineColumn } from "../text/width.js";
-import { bracketAround } from "./brackets.js";
+import type { Language, Syntax } from "../../language.js";
+import { Signs } from "../../notation.js";
+import type { Style } from "../../style/style.js";
+import { NONE } from "../../syntax/tree.js";
+import { lineColumn } from "../../text/width.js";
+import { bracketAround } from "../placing/brackets.js";
 
 /**
  * The column of a line that goes on with a header's brackets: one more step where the header's body would
@@ -42,9 +42,7 @@ function headerAround({ typing, isUnit, sequence }: Language, { tree }: Syntax, 
     const kind = tree.kind(node);
     if (headers.has(kind)) header = tree.first(node);
     else if (isUnit(kind) || (sequence?.(kind) ?? 0) !== 0) header = -1;
-    let child = tree.child(node);
-    while (child !== NONE && tree.end(child) <= t) child = tree.next(child);
-    node = child !== NONE && tree.first(child) <= t ? child : NONE;
+    node = tree.childAt(node, t);
   }
   return header;
 }

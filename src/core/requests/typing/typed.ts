@@ -1,4 +1,4 @@
-import type { Change } from "../text/edits.js";
+import type { Change } from "../../text/edits.js";
 
 /** What typing one character brings about. */
 export interface Typed {

@@ -1,10 +1,10 @@
-import type { Language, Syntax } from "../language.js";
-import { Demand, ROOT, type Sheet } from "../layout/sheet.js";
-import { solve } from "../layout/solver.js";
-import { forceLine } from "../layout/trivia.js";
-import type { Style } from "../style/style.js";
-import { lineColumn } from "../text/width.js";
-import { demands } from "./document.js";
+import type { Language, Syntax } from "../../language.js";
+import { Demand, ROOT, type Sheet } from "../../layout/sheet.js";
+import { solve } from "../../layout/solver.js";
+import { forceLine } from "../../layout/trivia.js";
+import type { Style } from "../../style/style.js";
+import { lineColumn } from "../../text/width.js";
+import { demands } from "../document.js";
 import { whiteOf } from "./white.js";
 
 /** Where a line goes. */

@@ -1,5 +1,5 @@
-import type { Language } from "../language.js";
-import { LINE_END_RULE } from "../text/minimise.js";
+import type { Language } from "./language.js";
+import { LINE_END_RULE } from "./text/minimise.js";
 
 /** Rules of line ends, and of typing, pasting and moving, which every language has. */
 export const REQUEST_RULES = [

@@ -1,5 +1,5 @@
-import { Signs } from "../notation.js";
-import type { BlockLine } from "./block.js";
+import { Signs } from "../../notation.js";
+import type { MovedLine } from "./moved.js";
 import type { Site } from "./site.js";
 import type { Shape } from "./shape.js";
 
@@ -10,7 +10,7 @@ import type { Shape } from "./shape.js";
  */
 export function restep(
   { language, style, syntax, lines }: Site,
-  block: readonly BlockLine[],
+  block: readonly MovedLine[],
   { own, step }: Shape,
   target: number,
 ): number[] {
@@ -40,7 +40,7 @@ export function restep(
 
 /** For each line that stands aligned behind a bracket of an earlier one the place of that, else -1. */
 function alignments(
-  block: readonly BlockLine[],
+  block: readonly MovedLine[],
   tokens: Site["syntax"]["tokens"],
   lines: Site["lines"],
   signs: Signs,

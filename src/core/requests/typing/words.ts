@@ -1,8 +1,9 @@
-import type { Typing } from "../language.js";
-import { lineColumn } from "../text/width.js";
+import { Signs } from "../../notation.js";
+import type { Typing } from "../../language.js";
+import { lineColumn } from "../../text/width.js";
 import type { Context } from "./context.js";
-import { depthAfter, whiteFor } from "./depth.js";
-import { whiteAt } from "./white.js";
+import { depthAfter, whiteFor } from "../placing/depth.js";
+import { whiteAt } from "../placing/white.js";
 
 const WORD = /^[\p{L}\p{N}_$]+/u;
 
@@ -40,14 +41,16 @@ export function wordWhite(context: Context, start: number, word: string): string
   if (blocks !== undefined) {
     const column = lineColumn(lines.text, start, style.tabWidth);
     const wanted = blocks.wordColumn(before, word, column, style);
-    return wanted === undefined ? undefined : whiteAt(before, wanted, style);
+    return wanted === undefined
+      ? undefined
+      : whiteAt(Signs.of(language.notation), before, wanted, style);
   }
   const depth = depthAfter(language, before, word, rests, style);
-  return depth.parses ? whiteFor(depth, before, style) : undefined;
+  return depth.parses ? whiteFor(language, depth, before, style) : undefined;
 }
 
 /** The same for a word that Enter has ended, on a line that begins at `from`. */
-export const wordSettled = (context: Context, from: number, head: string): string | undefined =>
+export const wordCompleted = (context: Context, from: number, head: string): string | undefined =>
   WORD.test(head) && context.language.typing.words.has(head)
     ? wordWhite(context, from, head)
     : undefined;

@@ -1,7 +1,7 @@
-import type { Language, Syntax } from "../language.js";
-import { Signs } from "../notation.js";
-import type { Style } from "../style/style.js";
-import type { BlockLine } from "./block.js";
+import type { Language, Syntax } from "../../language.js";
+import { Signs } from "../../notation.js";
+import type { Style } from "../../style/style.js";
+import type { MovedLine } from "./moved.js";
 import { lineDepths } from "./columns.js";
 
 /** How a pasted block stands where it was copied. */
@@ -18,7 +18,7 @@ export interface Pasted {
   readonly syntax: Syntax;
   readonly style: Style;
   readonly text: string;
-  readonly lines: readonly BlockLine[];
+  readonly lines: readonly MovedLine[];
   /** The column of the white space that the pasted text brought before its first line. */
   readonly brought: number;
   /** The column at which the caret stood, 0 at the margin and behind code. */
@@ -120,7 +120,7 @@ function read(pasted: Pasted, own: number): Reading {
 }
 
 /** For each line the nearest before it that stands less deep, or -1. */
-function linesAround(lines: readonly BlockLine[]): number[] {
+function linesAround(lines: readonly MovedLine[]): number[] {
   const stack: number[] = [];
   return lines.map(({ column }, i) => {
     while (stack.length > 0 && lines[stack.at(-1)!]!.column >= column) stack.pop();
@@ -158,7 +158,7 @@ function stepsDeep(pasted: Pasted, own: number): number[] {
 }
 
 /** Where the layout has no say, as behind a backslash, a line is one step deeper than the one around it. */
-function filled(depths: number[], lines: readonly BlockLine[]): number[] {
+function filled(depths: number[], lines: readonly MovedLine[]): number[] {
   const around = linesAround(lines);
   return depths.map((depth, i) => (
     Number.isNaN(depth) && i > 0 ? (depths[Math.max(0, around[i]!)] ?? 0) + 1 : depth

@@ -1,15 +1,15 @@
-import type { Language } from "../language.js";
-import { Signs, escaped, type BlockComment } from "../notation.js";
-import { LINE_ENDS, indentText } from "../style/indent.js";
-import type { Style } from "../style/style.js";
-import type { Change } from "../text/edits.js";
-import type { LineIndex } from "../text/lines.js";
-import { pushChanges } from "../text/minimise.js";
+import type { Language } from "../../language.js";
+import { Signs, escaped, type BlockComment } from "../../notation.js";
+import { LINE_ENDS, indentText } from "../../style/indent.js";
+import type { Style } from "../../style/style.js";
+import type { Change } from "../../text/edits.js";
+import type { LineIndex } from "../../text/lines.js";
+import { pushChanges } from "../../text/minimise.js";
 import type { Context } from "./context.js";
-import { tokenAround } from "./places.js";
-import { ruleId } from "./rules.js";
+import { tokenAround } from "../placing/places.js";
+import { ruleId } from "../../rules.js";
 import { caretAfter, type Typed } from "./typed.js";
-import { whiteOf } from "./white.js";
+import { whiteOf } from "../placing/white.js";
 
 /** An interpreter's line at the beginning of a script. */
 const INTERPRETER = "#!";

@@ -1,5 +1,5 @@
-import type { Syntax } from "../language.js";
-import { TokenFlag } from "../syntax/tokens.js";
+import type { Syntax } from "../../language.js";
+import { TokenFlag } from "../../syntax/tokens.js";
 
 /** The token that begins at `offset`, or -1. */
 export function tokenAt({ tokens }: Syntax, offset: number): number {

@@ -1,6 +1,6 @@
-import type { Span } from "../outline/excerpt.js";
-import { ChangeList } from "../text/changelist.js";
-import { byPlace, type Change } from "../text/edits.js";
+import type { Span } from "./outline/excerpt.js";
+import { ChangeList } from "./text/changelist.js";
+import { byPlace, type Change } from "./text/edits.js";
 
 /** More stretches than these are not worth being laid out one by one. */
 const MOST_STALE = 16;
@@ -62,7 +62,7 @@ export class Remembered {
    * @param core the stretch for which `changes` and `unsettled` hold; they tell of what is around it too.
    * @returns false where a sign is put in at its edge, which hangs on what is on both sides.
    */
-  settle(
+  refresh(
     stale: Span,
     core: Span,
     changes: Iterable<Change>,

@@ -1,5 +1,5 @@
-import type { Change } from "../text/edits.js";
-import type { Lines } from "../text/lines.js";
+import type { Change } from "../../text/edits.js";
+import type { Lines } from "../../text/lines.js";
 import type { Typed } from "./typed.js";
 
 /**

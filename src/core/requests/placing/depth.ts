@@ -1,12 +1,12 @@
-import type { Around, Language, Syntax } from "../language.js";
-import { Signs } from "../notation.js";
-import type { Style } from "../style/style.js";
-import { NONE } from "../syntax/tree.js";
-import { lineColumn } from "../text/width.js";
+import type { Around, Language, Syntax } from "../../language.js";
+import { Signs } from "../../notation.js";
+import type { Style } from "../../style/style.js";
+import { NONE } from "../../syntax/tree.js";
+import { lineColumn } from "../../text/width.js";
 import { bracketAround, bracketColumn } from "./brackets.js";
 import { lineDepths, type Depth } from "./columns.js";
-import type { Context } from "./context.js";
-import { clearOfBody, openerColumn } from "./header.js";
+import type { Context } from "../typing/context.js";
+import { clearOfBody, openerColumn } from "../typing/header.js";
 import { tokenAt } from "./places.js";
 import { siblingBelow } from "./siblings.js";
 import { whiteAt } from "./white.js";
@@ -17,8 +17,12 @@ export const PLACEHOLDER = "x";
 export const WHOLE: readonly string[] = [""];
 
 /** A depth as the white space behind `before`. */
-export const whiteFor = ({ column, white }: Depth, before: string, style: Style): string =>
-  white ?? whiteAt(before, column, style);
+export const whiteFor = (
+  { notation }: Language,
+  { column, white }: Depth,
+  before: string,
+  style: Style,
+): string => white ?? whiteAt(Signs.of(notation), before, column, style);
 
 /** A depth judged by what stands before it. */
 export interface DepthAfter extends Depth {
@@ -81,13 +85,13 @@ export function depthAt(
   around: Around,
 ): Depth & Pick<DepthAfter, "closer"> {
   const { language, style } = context;
-  const told = language.typing.blocks?.column(before, style, around);
-  if (told !== undefined) return { column: told };
+  const byBlocks = language.typing.blocks?.column(before, style, around);
+  if (byBlocks !== undefined) return { column: byBlocks };
   // Before the closer of what is surely carried on, more is to come.
   const signs = Signs.of(language.notation);
   const carried =
     (signs.beginsClosing(line) && isCarried(context, before.trimEnd(), signs))
-    || (line.startsWith(">") && /[<,]\s*$/.test(before));
+    || (language.notation.tags === true && line.startsWith(">") && /[<,]\s*$/.test(before));
   const depth = depthAfter(language, before, carried ? "" : line, rests, style);
   return { ...depth, ...siblingBelow(context, depth, around.rest) };
 }
@@ -121,9 +125,7 @@ function readLine(language: Language, before: string, after: string): Read | und
   const { tree } = syntax;
   let node = tree.root;
   while (node !== NONE && tree.kind(node) !== language.unparsed) {
-    let child = tree.child(node);
-    while (child !== NONE && tree.end(child) <= token) child = tree.next(child);
-    node = child !== NONE && tree.first(child) <= token ? child : NONE;
+    node = tree.childAt(node, token);
   }
   return { syntax, token, parses: node === NONE };
 }

@@ -1,7 +1,7 @@
-import type { Signs } from "../notation.js";
-import type { Style } from "../style/style.js";
-import type { TokenTable } from "../syntax/tokens.js";
-import { lineColumn } from "../text/width.js";
+import type { Signs } from "../../notation.js";
+import type { Style } from "../../style/style.js";
+import type { TokenTable } from "../../syntax/tokens.js";
+import { lineColumn } from "../../text/width.js";
 
 /**
  * The column of the line that token t begins, judged by brackets alone, for what layouts leave as it is:

@@ -1,19 +1,19 @@
-import type { Around } from "../language.js";
-import { Signs } from "../notation.js";
-import { LINE_ENDS } from "../style/indent.js";
-import type { Change } from "../text/edits.js";
-import { pushChanges } from "../text/minimise.js";
-import { indentColumn, lineColumn } from "../text/width.js";
+import type { Around } from "../../language.js";
+import { Signs } from "../../notation.js";
+import { LINE_ENDS } from "../../style/indent.js";
+import type { Change } from "../../text/edits.js";
+import { pushChanges } from "../../text/minimise.js";
+import { indentColumn, lineColumn } from "../../text/width.js";
 import { brokenSign, continueComment } from "./comment.js";
 import type { Context } from "./context.js";
-import type { Depth } from "./columns.js";
-import { WHOLE, depthAfter, depthAt, whiteFor } from "./depth.js";
-import { tokenAround } from "./places.js";
+import type { Depth } from "../placing/columns.js";
+import { WHOLE, depthAfter, depthAt, whiteFor } from "../placing/depth.js";
+import { tokenAround } from "../placing/places.js";
 import { closerBehind } from "./pairs.js";
 import { continueProse } from "./prose.js";
-import { ruleId } from "./rules.js";
+import { ruleId } from "../../rules.js";
 import type { Typed } from "./typed.js";
-import { wordSettled } from "./words.js";
+import { wordCompleted } from "./words.js";
 
 /** Answers for Enter: the line that it began gets its depth, and the one left behind loses what is unused. */
 export function entered(context: Context): Typed {
@@ -60,7 +60,11 @@ class Entered {
     const depth = depthAt(this.context, before, rest, WHOLE, this.around(rest, left));
     return this.put(
       before,
-      this.standing(whiteFor(depth, before, this.context.style), depth.column) + sign,
+      this.standing(
+        whiteFor(this.context.language, depth, before, this.context.style),
+        depth.column,
+      )
+        + sign,
     );
   }
 
@@ -79,7 +83,7 @@ class Entered {
     const to = context.lines.lineEnd(line - 1);
     const row = text.slice(from, to);
     let trimmed = row.trimEnd();
-    const word = wordSettled(context, from, trimmed.trimStart());
+    const word = wordCompleted(context, from, trimmed.trimStart());
     if (word !== undefined) {
       const own = row.length - row.trimStart().length;
       pushChanges(this.changes, text, from, from + own, word, ruleId(context.language, "line"));
@@ -149,13 +153,13 @@ class Entered {
     const { style, lines } = context;
     const inner = rest.slice(0, closerAt).trimEnd();
     const { language } = context;
-    const told = language.typing.blocks?.column(before, style, { rest: inner });
-    const depth = told === undefined
+    const byBlocks = language.typing.blocks?.column(before, style, { rest: inner });
+    const depth = byBlocks === undefined
       ? depthAfter(language, before, inner, WHOLE, style)
-      : { column: told, closer: undefined };
-    const lead = this.standing(whiteFor(depth, before, style), depth.column);
+      : { column: byBlocks, closer: undefined };
+    const lead = this.standing(whiteFor(language, depth, before, style), depth.column);
     const closer = depth.closer ?? this.closerDepth(before, rest.slice(closerAt));
-    const ending = LINE_ENDS[style.endOfLine] + whiteFor(closer, before, style);
+    const ending = LINE_ENDS[style.endOfLine] + whiteFor(language, closer, before, style);
     const from = start + white.length;
     if (inner === "") {
       pushChanges(changes, lines.text, start, from + closerAt, lead + ending, rule);
@@ -169,8 +173,8 @@ class Entered {
   /** The depth of what closes the pair, where what stands between does not tell. */
   private closerDepth(before: string, rest: string): Depth {
     const { language, style } = this.context;
-    const told = language.typing.blocks?.closerColumn?.(before, rest[0]!, style);
-    if (told !== undefined) return { column: told };
+    const byBlocks = language.typing.blocks?.closerColumn?.(before, rest[0]!, style);
+    if (byBlocks !== undefined) return { column: byBlocks };
     const closer = Signs.of(language.notation).closingHead(rest)!;
     return depthAfter(language, before, closer, WHOLE, style);
   }

@@ -1,6 +1,6 @@
-import type { Language, Syntax } from "../language.js";
-import type { Style } from "../style/style.js";
-import type { LineIndex } from "../text/lines.js";
+import type { Language, Syntax } from "../../language.js";
+import type { Style } from "../../style/style.js";
+import type { LineIndex } from "../../text/lines.js";
 
 /** What every request that places lines looks at. */
 export interface Site {

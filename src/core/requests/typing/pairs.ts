@@ -1,6 +1,6 @@
-import { Signs, type Pair } from "../notation.js";
+import { Signs, type Pair } from "../../notation.js";
 import type { Context } from "./context.js";
-import { tokenAt } from "./places.js";
+import { tokenAt } from "../placing/places.js";
 
 /**
  * Where in the rest of a line the closer stands whose opener ends the line before, so that Enter makes

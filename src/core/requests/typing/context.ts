@@ -1,4 +1,4 @@
-import type { Site } from "./site.js";
+import type { Site } from "../placing/site.js";
 
 /** Everything that a typing request looks at. */
 export interface Context extends Site {

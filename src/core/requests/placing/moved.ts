@@ -1,13 +1,13 @@
-import type { Syntax } from "../language.js";
-import type { Style } from "../style/style.js";
-import type { Change } from "../text/edits.js";
-import type { LineIndex } from "../text/lines.js";
-import { pushChanges } from "../text/minimise.js";
-import type { LineSpan } from "../text/touched.js";
-import { indentColumn } from "../text/width.js";
+import type { Syntax } from "../../language.js";
+import type { Style } from "../../style/style.js";
+import type { Change } from "../../text/edits.js";
+import type { LineIndex } from "../../text/lines.js";
+import { pushChanges } from "../../text/minimise.js";
+import type { LineSpan } from "../../text/touched.js";
+import { indentColumn } from "../../text/width.js";
 
 /** One line of a block that moves. */
-export interface BlockLine {
+export interface MovedLine {
   /** Where its white space lies, as UTF-16 offsets. */
   readonly from: number;
   readonly to: number;
@@ -24,13 +24,13 @@ export interface BlockLine {
  *
  * @param tabWidth by which the columns are counted.
  */
-export function blockLines(
+export function movedLines(
   { tokens }: Syntax,
   lines: LineIndex,
   { first, last }: LineSpan,
   tabWidth: number,
-): BlockLine[] {
-  const block: BlockLine[] = [];
+): MovedLine[] {
+  const block: MovedLine[] = [];
   let t = Math.max(0, tokens.lastAt(lines.lineStart(first)));
   for (let line = first; line <= last; line++) {
     const from = lines.lineStart(line);
@@ -53,16 +53,16 @@ export function blockLines(
 }
 
 /** The place of the last line that begins at or before an offset. */
-function lineOf(block: readonly BlockLine[], offset: number): number {
+function lineOf(block: readonly MovedLine[], offset: number): number {
   let i = block.length - 1;
   while (i > 0 && block[i]!.from > offset) i--;
   return i;
 }
 
 /** The changes that give the lines of a block their white space. */
-export function moveBlock(
+export function moveLines(
   lines: LineIndex,
-  block: readonly BlockLine[],
+  block: readonly MovedLine[],
   white: (i: number) => string | undefined,
   rule: string,
 ): Change[] {
@@ -75,5 +75,5 @@ export function moveBlock(
 }
 
 /** How wide tabs count in a pasted text: where the file has steps of spaces, each is one step. */
-export const blockTab = (text: string, { indentStyle, indentSize, tabWidth }: Style): number =>
+export const movedTab = (text: string, { indentStyle, indentSize, tabWidth }: Style): number =>
   indentStyle === "space" && /^\t/m.test(text) ? indentSize : tabWidth;

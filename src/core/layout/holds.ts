@@ -1,5 +1,5 @@
 import type { Language, Syntax } from "../language.js";
-import { Demand, Mark, type Sheet } from "../layout/sheet.js";
+import { Demand, Mark, type Sheet } from "./sheet.js";
 import { commandOf, heldSpans, holdsIn } from "../outline/holds.js";
 import { NONE, type Tree } from "../syntax/tree.js";
 
@@ -38,13 +38,13 @@ export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): vo
 function hold(sheet: Sheet, from: number, to: number): void {
   for (let g = from; g < to; g++) {
     sheet.demand[g] = Demand.AsWritten;
-    sheet.marks[g] = Mark.Held;
+    sheet.marks[g] = Mark.KeepsBlanks;
   }
 }
 
 /** Has nothing come behind what is held, and the blanks there stay. */
 function endHeld(sheet: Sheet, gap: number): void {
-  sheet.marks[gap] = (sheet.marks[gap]! & ~Mark.Slots) | Mark.Held;
+  sheet.marks[gap] = (sheet.marks[gap]! & ~Mark.Slots) | Mark.KeepsBlanks;
 }
 
 /** The outermost unit that begins at token t. */
@@ -53,10 +53,7 @@ function unitAt(tree: Tree, t: number, language: Language): number {
   while (node !== NONE) {
     if (tree.first(node) === t && node !== tree.root && language.isUnit(tree.kind(node)))
       return node;
-    let child = tree.child(node);
-    while (child !== NONE && tree.end(child) <= t) child = tree.next(child);
-    if (child === NONE || tree.first(child) > t) return NONE;
-    node = child;
+    node = tree.childAt(node, t);
   }
   return NONE;
 }

@@ -1,6 +1,7 @@
-import { indentText } from "../style/indent.js";
-import type { Style } from "../style/style.js";
-import { indentColumn, startOfLine } from "../text/width.js";
+import type { Signs } from "../../notation.js";
+import { indentText } from "../../style/indent.js";
+import type { Style } from "../../style/style.js";
+import { indentColumn, startOfLine } from "../../text/width.js";
 
 /** Lines above that are looked at for white space to take over. */
 const REACH = 200;
@@ -10,12 +11,12 @@ const REACH = 200;
  * nearest line above in the same column, to the letter; else that of the nearest one less deep and the
  * rest in its kind.
  */
-export function whiteAt(before: string, column: number, style: Style): string {
+export function whiteAt(signs: Signs, before: string, column: number, style: Style): string {
   if (column <= 0) return "";
   let end = before.length;
   for (let i = 0; i < REACH && end > 0; i++) {
     const start = startOfLine(before, end - 1);
-    const white = /^[ \t]*(?![ \t\r\n*])/.exec(before.slice(start, end))?.[0];
+    const [white] = signs.whiteBefore(before.slice(start, end));
     const own = white === undefined
       ? Infinity
       : indentColumn(white, 0, white.length, style.tabWidth);

@@ -1,5 +1,5 @@
-import type { Change } from "../text/edits.js";
-import type { ChangeList } from "../text/changelist.js";
+import type { Change } from "./text/edits.js";
+import type { ChangeList } from "./text/changelist.js";
 
 /**
  * The changes that a request answered, as they come back: an editor that takes an answer sends its edits

@@ -1,0 +1,76 @@
+import type { Style } from "../style/style.js";
+import { NONE, type Tree } from "../syntax/tree.js";
+import type { TokenTable } from "../syntax/tokens.js";
+import { Mark, type Sheet } from "./sheet.js";
+
+/** What is to know of the items between a pair of brackets. */
+export interface Items {
+  count: number;
+  /** One past the last token of the last item, or -1. */
+  lastEnd: number;
+  /** The separator after the last item, or -1. */
+  closing: number;
+  /** Items left out, as in `[a, , b]`. */
+  holes: boolean;
+  /** Whether all are numbers. */
+  numbers: boolean;
+  /** The last item where it is a node, or `NONE`. */
+  last: number;
+}
+
+/** What a language says of the items of its lists. */
+export interface ListRules {
+  /** Whether a token parts items. */
+  separates(t: number): boolean;
+  /** Whether an item is a number: token t, or the child that begins there. */
+  isNumber(t: number, child: number): boolean;
+}
+
+/** Counts the items of a node that begins with an opening bracket and ends with a closing one. */
+export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: ListRules): Items {
+  const items: Items = {
+    count: 0,
+    lastEnd: -1,
+    closing: -1,
+    holes: false,
+    numbers: true,
+    last: NONE,
+  };
+  let separated = true;
+  for (
+    const part = tree.parts(node, tree.first(node) + 1, tree.end(node) - 1);
+    part.next();
+  ) {
+    const { at: t, node: child } = part;
+    if (child === NONE && tokens.isTrivia(t)) continue;
+    if (child === NONE && rules.separates(t)) {
+      if (separated) items.holes = true;
+      separated = true;
+      items.closing = t;
+      continue;
+    }
+    separated = false;
+    items.closing = -1;
+    items.lastEnd = child === NONE ? t + 1 : tree.end(child);
+    items.count++;
+    items.last = child;
+    items.numbers &&= rules.isNumber(t, child);
+  }
+  return items;
+}
+
+/** Has the separator after the last item come or go as the style says, where the list may have one. */
+export function closeWithSeparator(
+  sheet: Sheet,
+  { closing, lastEnd }: Items,
+  { closingComma }: Style,
+  rule: number,
+): void {
+  if (closingComma === "as-written") return;
+  if (closing >= 0) {
+    sheet.mark(closing, closingComma === "never" ? Mark.Removed : Mark.RemovedFlat);
+    sheet.rule[closing] = rule;
+  } else if (lastEnd >= 0 && closingComma === "when-split") {
+    sheet.slot(lastEnd, Mark.SeparatorSlot);
+  }
+}

@@ -1,0 +1,28 @@
+import { Signs } from "../notation.js";
+import { ruleId } from "../rules.js";
+import type { Change } from "../text/edits.js";
+import type { LineSpan } from "../text/touched.js";
+import { headDepth, whiteTo } from "./placing/head.js";
+import { moveLines, movedLines } from "./placing/moved.js";
+import type { Site } from "./placing/site.js";
+import { whiteAt } from "./placing/white.js";
+
+/** The changes that bring moved lines to the depth of their place; they keep their shape. */
+export function moveChanges(site: Site, span: LineSpan): Change[] {
+  const { language, syntax, style, lines } = site;
+  const block = movedLines(syntax, lines, span, style.tabWidth);
+  const [head] = block;
+  if (head === undefined) return [];
+  const target = headDepth(site, block, 0, head.column);
+  const base =
+    target.white
+    ?? whiteAt(Signs.of(language.notation), lines.text.slice(0, head.from), target.column, style);
+  const shift = target.column - head.column;
+  const rule = ruleId(language, "block-indent");
+  return moveLines(lines, block, (i) => {
+    if (i === 0)
+      return base === lines.text.slice(head.from, head.to) || shift !== 0 ? base : undefined;
+    if (shift === 0) return undefined;
+    return whiteTo(base, target.column, Math.max(0, block[i]!.column + shift), style);
+  }, rule);
+}

@@ -1,0 +1,42 @@
+import { indentColumn } from "../../text/width.js";
+import type { Style } from "../../style/style.js";
+import type { Depth } from "./columns.js";
+import { WHOLE, depthAfter } from "./depth.js";
+import type { MovedLine } from "./moved.js";
+import { siblingBelow } from "./siblings.js";
+import type { Site } from "./site.js";
+import { whiteBeyond } from "./white.js";
+
+/**
+ * The depth that the place gives the block's first line.
+ *
+ * @param lead how much white space stood before the caret.
+ * @param written the column that the block brought.
+ */
+export function headDepth(
+  site: Site,
+  block: readonly MovedLine[],
+  lead: number,
+  written: number,
+): Depth {
+  const { language, syntax, style, lines } = site;
+  const { from, to, token } = block[0]!;
+  const before = lines.text.slice(0, from);
+  const { blocks } = language.typing;
+  if (blocks?.column(before, style, { rest: "" }) !== undefined) {
+    // Where indentation is what tells, the block goes to the depth at which it was put.
+    const put = indentColumn(lines.text, from, from + lead, style.tabWidth);
+    return { column: lead > 0 ? put : blocks.nearest(before, written, style) };
+  }
+  const { tokens } = syntax;
+  // A comment of several lines is one line's beginning.
+  const end = tokens.isTrivia(token) ? Math.max(to, tokens.end(token)) : to;
+  const line = lines.text.slice(to, lines.lineEnd(lines.lineAt(end)));
+  const depth = depthAfter(language, before, line, WHOLE, style);
+  const offset = block.at(-1)!.to;
+  return siblingBelow({ ...site, offset }, depth, "") ?? depth;
+}
+
+/** The white space that reaches a column from a line's that reaches `from`. */
+export const whiteTo = (base: string, from: number, column: number, style: Style): string =>
+  column >= from ? whiteBeyond(base, column - from, style) : whiteBeyond("", column, style);
