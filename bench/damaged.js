@@ -109,7 +109,10 @@ function strokes(id, text, keys) {
 /** What it costs to take a formatting's own edits back and format again, beside the first formatting. */
 export function benchAccepted() {
   console.log("\nTaking a formatting's edits back, last first, and formatting again");
-  for (const [name, statements] of [["500", 60], ["20,000", 2_400]]) {
+  for (const { name, statements } of [
+    { name: "500", statements: 60 },
+    { name: "20,000", statements: 2_400 },
+  ]) {
     const text = Array.from(
       { length: statements },
       (_, i) => `function berth${i}( a,b ){\nif(a ){return  b+${i}}\n}\n`,

@@ -47,7 +47,7 @@ function shuffle(kind, gap, before, after, next) {
 const fuses = (before, after) =>
   /[-+*/%&|^<>=!?:.@]$/.test(before) && /^[-+*/%&|^<>=!?:.@]/.test(after);
 
-const anywhere = (t, gap, before, after, tokens) => (
+const anywhere = (t, gap, _before, _after, tokens) => (
   tokens.isTrivia(t) || tokens.isTrivia(t - 1) ? (gap.includes("\n") ? "line" : "spaces") : "lines"
 );
 

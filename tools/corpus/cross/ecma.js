@@ -192,11 +192,11 @@ export function ecmaCrossing(name) {
     /** The program's pieces as [kind, from, to], and where whole statements are; undefined where it is refused. */
     pieces(text) {
       let tree;
-      for (const sourceType of ["module", "script"]) {
+      for (const sourceType of /** @type {const} */ (["module", "script"])) {
         try {
           tree = parse(text, {
             sourceType,
-            plugins,
+            plugins: /** @type {any[]} */ (plugins),
             allowReturnOutsideFunction: true,
             tokens: true,
           });

@@ -33,11 +33,11 @@ export function ecmaTree(path, text) {
     ...(jsx ? ["jsx"] : []),
   ];
   for (const decorators of ["decorators", "decorators-legacy"]) {
-    for (const sourceType of ["module", "script"]) {
+    for (const sourceType of /** @type {const} */ (["module", "script"])) {
       try {
         const tree = parse(text, {
           sourceType,
-          plugins: [...plugins, decorators],
+          plugins: /** @type {any[]} */ ([...plugins, decorators]),
           allowReturnOutsideFunction: true,
           createParenthesizedExpressions: false,
         });
