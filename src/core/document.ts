@@ -377,10 +377,12 @@ export class Document {
       const [first] = answer?.edits ?? [];
       if (answer === undefined || first === undefined)
         return mapPosition(position, edits, { affinity: "after", encoding });
-      // Lines that come before its own edits move it.
+      // What comes before its own edits moves it.
       const { start } = first.range;
-      const { line } = mapPosition(start, edits, { encoding });
-      return { ...answer.caret, line: answer.caret.line + line - start.line };
+      const moved = mapPosition(start, edits, { encoding });
+      const { line, character } = answer.caret;
+      const columns = line === start.line ? moved.character - start.character : 0;
+      return { line: line + moved.line - start.line, character: character + columns };
     });
     this.edited.answer([ChangeList.of(this.changesOf(edits))], this.lines.count, []);
     return { version: this.version, edits, unsettled: [], carets };

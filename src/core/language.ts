@@ -109,6 +109,8 @@ export interface Language {
   readonly demanded?: Partial<Style>;
   /** Names of its rules; a demand names one by its place here. */
   readonly rules: readonly string[];
+  /** What its own rules ask for, by their names without the family; those that several languages have are known. */
+  readonly ruleDescriptions?: Readonly<Record<string, string>>;
   /** Place in `rules` of the rule that answers for comments. */
   readonly commentRule: number;
   /** Place in `rules` of the rule that answers for lines split because they are too long. */

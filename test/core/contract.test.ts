@@ -130,3 +130,15 @@ describe("positions", () => {
     });
   });
 });
+
+test("two carets on one line: what comes before the second's edits moves it", () => {
+  const document = open("javascript", "");
+  document.replace([{ from: 0, to: 0, text: "x=1;y=2;\n" }]);
+  const { edits, carets } = document.formatOnTypeEach(
+    [{ line: 0, character: 4 }, { line: 0, character: 8 }],
+    ";",
+  );
+  document.replace(document.changesOf(edits));
+  const places = carets.map((caret) => document.offsetAt(caret));
+  expect([document.text, places]).toEqual(["x = 1;y = 2;\n", [6, 12]]);
+});

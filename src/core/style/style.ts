@@ -38,7 +38,7 @@ export interface Style {
 }
 
 /** The names of a style, with what each may hold: a list of words, or a smallest number. */
-const VALUES: { readonly [K in keyof Style]: readonly Style[K][] | number } = {
+export const STYLE_VALUES: { readonly [K in keyof Style]: readonly Style[K][] | number } = {
   indentStyle: ["space", "tab"],
   indentSize: 1,
   tabWidth: 1,
@@ -104,10 +104,10 @@ export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[])
 }
 
 function check(name: string, value: unknown): void {
-  const allowed = Object.hasOwn(VALUES, name) ? VALUES[name as keyof Style] : undefined;
+  const allowed = Object.hasOwn(STYLE_VALUES, name) ? STYLE_VALUES[name as keyof Style] : undefined;
   if (allowed === undefined)
     throw new RangeError(
-      `Unknown style option "${name}". Known: ${Object.keys(VALUES).join(", ")}.`,
+      `Unknown style option "${name}". Known: ${Object.keys(STYLE_VALUES).join(", ")}.`,
     );
   if (typeof allowed === "number") {
     if (typeof value === "number" && Number.isInteger(value) && value >= allowed) return;

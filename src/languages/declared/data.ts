@@ -19,7 +19,7 @@ export const yaml = declareLanguage({
 export const toml = declareLanguage({
   name: "toml",
   extensions: [".toml"],
-  fileNames: ["Cargo.lock", "poetry.lock", "Pipfile"],
+  fileNames: ["Cargo.lock", "poetry.lock", "Pipfile", "uv.lock", "pdm.lock"],
   lineComments: [{ sign: "#" }],
   strings: [
     { open: /"""/, escape: "\\", multiLine: true },

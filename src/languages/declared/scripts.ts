@@ -44,7 +44,19 @@ const RUBY_BODY = /^(?:begin|def|rescue|else)\b|\bdo(?:\s*\|[^|]*\|)?$/;
 export const ruby = declareLanguage({
   name: "ruby",
   extensions: [".rb", ".rake", ".gemspec", ".ru"],
-  fileNames: ["Rakefile", "Gemfile", "Vagrantfile", "Guardfile"],
+  fileNames: [
+    "Rakefile",
+    "Gemfile",
+    "Vagrantfile",
+    "Guardfile",
+    "Podfile",
+    "Fastfile",
+    "Brewfile",
+    "Capfile",
+    "Thorfile",
+    "config.ru",
+    ".irbrc",
+  ],
   lineComments: [{ sign: "#", apart: true }],
   strings: [
     {

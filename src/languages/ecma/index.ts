@@ -6,7 +6,7 @@ import { unquoted } from "../../core/text/quotes.js";
 import { N, T, type Dialect } from "./kinds.js";
 import { EcmaLayout } from "./layout/statements.js";
 import { parseEcma } from "./parser/statements.js";
-import { R, RULES } from "./rules.js";
+import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { ecmaTyping } from "./typing.js";
 
 const FUSING = new Set([
@@ -60,9 +60,10 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     family: "ecma",
     ids,
     extensions,
-    fileNames: [],
+    fileNames: name === "javascript" ? ["Jakefile"] : [],
     defaults: {},
     rules: RULES,
+    ruleDescriptions: RULE_DESCRIPTIONS,
     commentRule: R.Comment,
     splitRule: R.Split,
     insertRules: { separator: R.ClosingComma, terminator: R.Terminator },

@@ -46,3 +46,16 @@ export const RULES: readonly string[] = [
   "markup-delimiter",
   "as-written",
 ].map((name) => `ecma/${name}`);
+
+/** What those ask for that only this language has. */
+export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
+  "statement-terminator":
+    "The semicolon after a statement comes and goes as the style says, where none is needed.",
+  "brace-placement": "The brace that opens a block stands where the style has it.",
+  "arrow-space": "One blank stands on both sides of an arrow.",
+  "member-space": "The dot of a member stands close to both sides, or begins a line of a chain.",
+  "type-space": "The signs of types stand as those of values do.",
+  "markup-space": "Blanks in and between elements change only where they mean nothing.",
+  "markup-delimiter":
+    "Values of attributes have the style's quotes, unless they hold such a quote.",
+};

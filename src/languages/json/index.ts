@@ -4,7 +4,8 @@ import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { unquoted } from "../../core/text/quotes.js";
 import { N, T } from "./kinds.js";
-import { R, RULES, layoutJson } from "./layout.js";
+import { layoutJson } from "./layout.js";
+import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { lexJson } from "./lexer.js";
 import { parseJson } from "./parser.js";
 import { jsonTyping } from "./typing.js";
@@ -32,6 +33,7 @@ function jsonLanguage(names: Names, strict: boolean): Language {
     ids: [names.name],
     defaults: { closingComma: "never" },
     rules: RULES,
+    ruleDescriptions: RULE_DESCRIPTIONS,
     commentRule: R.Comment,
     splitRule: R.Split,
     insertRules: { separator: R.ClosingComma },
@@ -58,7 +60,18 @@ function jsonLanguage(names: Names, strict: boolean): Language {
 
 /** JSON as ECMA-404 has it. Comments and closing commas are laid out, and told of as unsettled. */
 export const json = jsonLanguage(
-  { name: "json", extensions: [".json", ".webmanifest", ".geojson"], fileNames: [] },
+  {
+    name: "json",
+    extensions: [".json", ".webmanifest", ".geojson", ".topojson", ".jsonld"],
+    fileNames: [
+      ".nycrc",
+      ".watchmanconfig",
+      "composer.lock",
+      "deno.lock",
+      "flake.lock",
+      "Pipfile.lock",
+    ],
+  },
   true,
 );
 
@@ -67,7 +80,14 @@ export const jsonc = jsonLanguage(
   {
     name: "jsonc",
     extensions: [".jsonc", ".json5"],
-    fileNames: ["tsconfig.json", "jsconfig.json"],
+    fileNames: [
+      "tsconfig.json",
+      "jsconfig.json",
+      "devcontainer.json",
+      ".devcontainer.json",
+      ".babelrc",
+      ".swcrc",
+    ],
   },
   false,
 );

@@ -7,31 +7,7 @@ import type { TokenTable } from "../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../core/syntax/tree.js";
 import type { Change } from "../../core/text/edits.js";
 import { N, T } from "./kinds.js";
-
-/** The rules of JSON, by number for the layout and by name for the edits. */
-export const enum R {
-  Line,
-  Comment,
-  Comma,
-  Colon,
-  Bracket,
-  Split,
-  ClosingComma,
-  Quotes,
-  Unparsed,
-}
-
-export const RULES: readonly string[] = [
-  "line",
-  "comment-space",
-  "comma-space",
-  "colon-space",
-  "bracket-space",
-  "line-split",
-  "closing-comma",
-  "standard-quotes",
-  "as-written",
-].map((name) => `json/${name}`);
+import { R, RULES } from "./rules.js";
 
 /** States the demands on the gaps of a JSON document. */
 export function layoutJson(sheet: Sheet, syntax: Syntax, style: Style): void {

@@ -36,6 +36,7 @@ export function declareLanguage(declaration: Declaration): Language {
     defaults: declaration.defaults ?? {},
     ...(declaration.demanded === undefined ? {} : { demanded: declaration.demanded }),
     rules: [`${name}/line-end`, `${name}/comment`],
+    ruleDescriptions: { comment: "Nothing stands at the end of a comment's lines." },
     commentRule: 1,
     splitRule: LINE_END,
     notation,

@@ -8,7 +8,7 @@ import { layoutPython } from "./layout/statements.js";
 import { lexPython } from "./lexer.js";
 import { allowsBracketedWith } from "./version.js";
 import { parsePython } from "./parser/statements.js";
-import { R, RULES } from "./rules.js";
+import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { pythonTyping } from "./typing.js";
 
 const modules: Language = {
@@ -16,9 +16,10 @@ const modules: Language = {
   family: "python",
   ids: ["python"],
   extensions: [".py", ".pyw"],
-  fileNames: [],
+  fileNames: ["SConstruct", "SConscript", "wscript", ".pythonrc"],
   defaults: { indentSize: 4, maxLineLength: 79, blankLineLimit: 2 },
   rules: RULES,
+  ruleDescriptions: RULE_DESCRIPTIONS,
   commentRule: R.Comment,
   splitRule: R.Split,
   insertRules: { separator: R.ClosingComma },

@@ -1,0 +1,28 @@
+import { readFileSync } from "node:fs";
+import { expect, test } from "vitest";
+import { STYLE_SCHEMA, createEngine, describeRule } from "oak-tide";
+import { PAGES } from "../tools/docs/index.js";
+
+test.each(Object.entries(PAGES))("%s says what the code does", (path, page) => {
+  const written = readFileSync(new URL(`../${path}`, import.meta.url), "utf8");
+  expect(written, "run npm run docs").toBe(page());
+});
+
+test("every rule says what it asks for, and where that is written", () => {
+  const engine = createEngine();
+  const page = readFileSync(new URL("../docs/rules.md", import.meta.url), "utf8");
+  for (const languageId of ["javascript", "typescriptreact", "python", "json", "yaml"]) {
+    for (const id of engine.rules(languageId)) {
+      const { description, link } = describeRule(engine, id)!;
+      expect(description, id).toMatch(/\.$/);
+      expect(page).toContain(`<a id="${link.slice(link.indexOf("#") + 1)}"></a>`);
+    }
+  }
+  expect(describeRule(engine, "python/none")).toBeUndefined();
+});
+
+test("the style's schema has every option that a style has", () => {
+  const style = createEngine().open({ uri: "", languageId: "json", text: "" }).style();
+  expect(Object.keys(STYLE_SCHEMA).sort()).toEqual(Object.keys(style).sort());
+  for (const { description } of Object.values(STYLE_SCHEMA)) expect(description).toMatch(/\.$/);
+});
