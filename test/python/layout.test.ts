@@ -255,6 +255,15 @@ describe("lines", () => {
           """Two
           lines"""
       `],
+    ["a column of a line that moves is nothing to stand under", `
+      fare == \\
+             "adults" \\
+             "children"
+      `, `
+      fare == \\
+          "adults" \\
+          "children"
+      `],
     ["what backslashes carry on stands whole steps in", `
       del a, \\
           b

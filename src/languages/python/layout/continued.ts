@@ -20,10 +20,13 @@ export function alignContinued(sheet: Sheet, style: Style): void {
   const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), tabWidth);
   let first = 0;
   let good: number | undefined;
+  // The lines of this logical line that move, by the tokens with which they begin.
+  const moved = new Set<number>();
   for (let t = 0; t < tokens.count; t++) {
     if (tokens.has(t, LOGICAL)) {
       first = t;
       good = undefined;
+      moved.clear();
     }
     if (t === first || (tokens.kind(t - 1) as T) !== T.Continuation || !tokens.onNewLine(t))
       continue;
@@ -35,21 +38,30 @@ export function alignContinued(sheet: Sheet, style: Style): void {
       asWritten
       && deeper > 0
       && !inBody
-      && (deeper % indentSize === 0 || isAligned(tokens, first, t))
+      && (deeper % indentSize === 0 || isAligned(tokens, first, t, moved))
     ) {
       good = deeper;
     } else {
+      moved.add(t);
       sheet.hang(t, first, good ?? steps * indentSize);
     }
   }
 }
 
-/** Whether the line that token t begins stands in the column of a token above it in its logical line. */
-function isAligned(tokens: TokenTable, first: number, t: number): boolean {
+/**
+ * Whether the line that token t begins stands in the column of a token above it in its logical line, on a
+ * line that stays where it is.
+ */
+function isAligned(tokens: TokenTable, first: number, t: number, moved: Set<number>): boolean {
   const column = columnIn(tokens.text, tokens.start(t));
-  for (let above = t - 1; above > first; above--)
-    if (columnIn(tokens.text, tokens.start(above)) === column) return true;
-  return false;
+  let found = false;
+  for (let above = t - 1; above > first; above--) {
+    found ||= columnIn(tokens.text, tokens.start(above)) === column;
+    if (!tokens.onNewLine(above)) continue;
+    if (found && !moved.has(above)) return true;
+    found = false;
+  }
+  return found;
 }
 
 /** How many characters stand before an offset on its line. */
