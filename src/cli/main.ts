@@ -3,6 +3,7 @@ import { createRequire } from "node:module";
 import { Command, CommanderError } from "commander";
 import { askCommand } from "./commands/ask.js";
 import { checkCommand } from "./commands/check.js";
+import { explainCommand } from "./commands/explain.js";
 import { formatCommand } from "./commands/format.js";
 import { replayCommand } from "./commands/replay.js";
 import { serveCommand } from "./commands/serve.js";
@@ -20,7 +21,14 @@ const program = new Command("oak-tide")
   )
   .exitOverride();
 for (
-  const command of [formatCommand(), checkCommand(), askCommand(), replayCommand(), serveCommand()]
+  const command of [
+    formatCommand(),
+    checkCommand(),
+    explainCommand(),
+    askCommand(),
+    replayCommand(),
+    serveCommand(),
+  ]
 ) {
   program.addCommand(command.copyInheritedSettings(program));
 }

@@ -1,9 +1,11 @@
 import { InvalidArgumentError, Option } from "commander";
 import type { Style } from "../core/style/style.js";
+import { StyleFiles } from "../node/index.js";
 
 /** The options that say how the result shall look. */
 export interface StyleOptions {
   readonly lineLimit?: number;
+  readonly style?: string;
 }
 
 export const lineLimitOption = (): Option => new Option(
@@ -16,8 +18,17 @@ export const lineLimitOption = (): Option => new Option(
   return columns;
 });
 
+export const styleFileOption = (): Option => new Option(
+  "--style <file>",
+  "the only style file that counts, in place of those found beside and above each file",
+);
+
 export const quietOption = (): Option => new Option("--quiet", "print nothing but errors");
 
 export function styleOf({ lineLimit }: StyleOptions): Partial<Style> {
   return lineLimit === undefined ? {} : { maxLineLength: lineLimit };
 }
+
+/** What style files say, as far as the options let them. */
+export const styleFilesOf = ({ style }: StyleOptions): StyleFiles =>
+  new StyleFiles(style === undefined ? {} : { only: style });

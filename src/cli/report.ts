@@ -1,5 +1,5 @@
 import pc from "picocolors";
-import type { Outcome, SourceError } from "../node/index.js";
+import type { Excluded, Outcome, SourceError } from "../node/index.js";
 
 /** Counts `one` or several of it: `1 file`, `2 files`. */
 export const counted = (
@@ -10,6 +10,11 @@ export const counted = (
 /** Says on standard error which file could not be done, and why. */
 export function printError(error: SourceError): void {
   console.error(`${pc.red("error")}    ${error.message}`);
+}
+
+/** Says on standard error which file was left alone, and by whose word. */
+export function printExcluded({ path, excludedBy }: Excluded): void {
+  console.error(`${pc.yellow("excluded")} ${path} by ${excludedBy}`);
 }
 
 /** Says on standard error which lines of a file were left alone because they do not parse. */

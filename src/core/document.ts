@@ -2,7 +2,9 @@ import { Answer } from "./answer.js";
 import { Edited } from "./edited.js";
 import type { Language, Syntax } from "./language.js";
 import { Signs } from "./notation.js";
+import { holdsFile } from "./layout/holds.js";
 import type { Span } from "./outline/excerpt.js";
+import { heldSpans, holdsIn } from "./outline/holds.js";
 import { Reading, type View } from "./reading.js";
 import { HostRegions } from "./regions/host.js";
 import type { Inside } from "./regions/inside.js";
@@ -41,8 +43,11 @@ export interface OpenOptions {
   readonly languageId: string;
   readonly text: string;
   readonly version?: number;
-  /** Rules over the engine's style. */
-  readonly style?: Partial<Style>;
+  /**
+   * Rules over the engine's style; a function is asked anew for every request. It tells it
+   * for the document's language, and those of its regions.
+   */
+  readonly style?: Partial<Style> | ((languageId: string) => Partial<Style>) | undefined;
 }
 
 /** What a typing request answers: plain data throughout. */
@@ -76,11 +81,12 @@ const SMALL = 1 << 14;
 /** One open text. Requests answer for the text as it stands after the last update. */
 export class Document {
   readonly uri: string;
+  readonly languageId: string;
   private readonly reading: Reading;
   private currentVersion: number | undefined;
   private remembered: Remembered | undefined;
   private readonly edited: Edited;
-  private readonly ownStyle: Partial<Style> | undefined;
+  private readonly styleFor: (languageId: string) => Partial<Style> | undefined;
   private readonly regions: HostRegions | undefined;
 
   constructor(
@@ -90,9 +96,11 @@ export class Document {
     private readonly encoding: PositionEncoding,
     private readonly languageOf: (languageId: string) => Language | undefined = () => undefined,
   ) {
-    resolveStyle(opened.style);
+    const { style, languageId } = opened;
+    this.styleFor = typeof style === "function" ? style : () => style;
+    if (typeof style !== "function") resolveStyle(style);
     this.uri = opened.uri;
-    this.ownStyle = opened.style;
+    this.languageId = languageId;
     this.reading = new Reading(language, LineIndex.of(opened.text));
     this.edited = new Edited(this.lines.count, Signs.of(language.notation));
     this.currentVersion = opened.version;
@@ -217,6 +225,23 @@ export class Document {
       if (follows !== true) this.remembered = undefined;
     }
     return this.reading;
+  }
+
+  /** What the text shows of its own style: indentation and line ends. */
+  get shownStyle(): Partial<Style> {
+    return this.current.style();
+  }
+
+  /** The stretches that comments hold off. */
+  get leftAlone(): readonly Range[] {
+    const { syntax } = this.current;
+    const spans = holdsFile(syntax)
+      ? [{ from: 0, to: this.lines.length }]
+      : heldSpans(holdsIn(syntax), this.lines.length);
+    return spans.map(({ from, to }) => ({
+      start: this.positionAt(from),
+      end: this.positionAt(to),
+    }));
   }
 
   /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
@@ -496,11 +521,10 @@ export class Document {
     text: string,
     line: number | undefined,
   ): Document {
-    const { uri, ownStyle, engineStyle, encoding, languageOf } = this;
-    const style = ownStyle === undefined ? {} : { style: ownStyle };
+    const { uri, engineStyle, encoding, languageOf } = this;
     const document = new Document(
       language,
-      { uri, languageId, text, ...style },
+      { uri, languageId, text, style: (inner) => this.styleFor(inner) ?? {} },
       engineStyle,
       encoding,
       languageOf,
@@ -620,7 +644,8 @@ export class Document {
   }
 
   private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
-    const { language, ownStyle, engineStyle } = this;
+    const { language, engineStyle } = this;
+    const ownStyle = this.styleFor(this.languageId);
     const asked = call?.indentStyle ?? ownStyle?.indentStyle ?? engineStyle?.indentStyle;
     // Steps of one kind say nothing of how wide those of the other shall be.
     const { indentSize, ...others } = shown;

@@ -9,7 +9,7 @@ export type { IndentedBlocks, Language, Syntax, Typing } from "./language.js";
 export type { BlockComment, Notation, Pair } from "./notation.js";
 export { describeRule } from "./described.js";
 export type { Rule } from "./described.js";
-export { BASE_STYLE } from "./style/style.js";
+export { BASE_STYLE, STYLE_VALUES } from "./style/style.js";
 export type { Style } from "./style/style.js";
 export { STYLE_SCHEMA } from "./style/schema.js";
 export type { OptionSchema } from "./style/schema.js";

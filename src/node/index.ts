@@ -1,5 +1,8 @@
 export { formatFiles } from "./run.js";
-export type { Outcome, RunOptions } from "./run.js";
+export { StyleFiles } from "./style/files.js";
+export type { FileStyle, Origin, StyleFilesOptions } from "./style/files.js";
+export { styleFileSchema } from "./style/schema.js";
+export type { Excluded, Outcome, RunOptions } from "./run.js";
 export { SourceError, decode, readSource, replaceSource } from "./source.js";
 export type { Source } from "./source.js";
 export { findSources } from "./walk.js";

@@ -2,15 +2,26 @@ import type { Answer } from "../core/answer.js";
 import type { Engine } from "../core/engine.js";
 import type { Style } from "../core/style/style.js";
 import { SourceError, readSource, replaceSource } from "./source.js";
+import type { StyleFiles } from "./style/files.js";
 
-/** What became of one file. */
+/** What became of one file that was looked at. */
 export interface Outcome {
   readonly path: string;
   readonly answer: Answer;
 }
 
+/** A file that a style file or an ignore file leaves alone. */
+export interface Excluded {
+  readonly path: string;
+  /** The file, the line and the pattern that say so. */
+  readonly excludedBy: string;
+}
+
 export interface RunOptions {
+  /** Rules over style files. */
   readonly style?: Partial<Style>;
+  /** What style files say; nothing where they are left out. */
+  readonly styles?: StyleFiles;
   /** Whether changed files are replaced. */
   readonly write: boolean;
 }
@@ -23,7 +34,7 @@ export async function* formatFiles(
   engine: Engine,
   files: Iterable<string | SourceError>,
   options: RunOptions,
-): AsyncGenerator<Outcome | SourceError> {
+): AsyncGenerator<Outcome | Excluded | SourceError> {
   for (const file of files) {
     if (file instanceof SourceError) yield file;
     else
@@ -33,13 +44,22 @@ export async function* formatFiles(
   }
 }
 
-async function formatFile(engine: Engine, path: string, { style, write }: RunOptions): Promise<
-  Outcome
-> {
+async function formatFile(
+  engine: Engine,
+  path: string,
+  { style, styles, write }: RunOptions,
+): Promise<Outcome | Excluded> {
   const language = engine.languageFor(path);
   if (language === undefined) throw new SourceError(path, "no language is known for its ending");
+  const said = styles?.of(path);
+  if (said?.excludedBy !== undefined) return { path, excludedBy: said.excludedBy };
   const source = await readSource(path);
-  const document = engine.open({ uri: path, languageId: language.ids[0]!, text: source.text });
+  const document = engine.open({
+    uri: path,
+    languageId: language.ids[0]!,
+    text: source.text,
+    style: said?.styleFor,
+  });
   const answer = document.formatDocument(style);
   if (write && answer.editCount > 0) await replaceSource(source, answer.text);
   return { path, answer };

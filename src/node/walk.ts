@@ -10,12 +10,14 @@ const SKIPPED = new Set(["node_modules", "__pycache__"]);
  * below it that `accepts` names. Symbolic links in folders are not followed; hidden folders and
  * those of fetched packages are passed over.
  *
+ * @param skips whether a folder below is passed over too.
  * @returns paths, and an error for each path that does not exist.
  */
-export function findSources(paths: readonly string[], accepts: (path: string) => boolean): (
-  | string
-  | SourceError
-)[] {
+export function findSources(
+  paths: readonly string[],
+  accepts: (path: string) => boolean,
+  skips: (folder: string) => boolean = () => false,
+): (string | SourceError)[] {
   const found: (string | SourceError)[] = [];
   const seen = new Set<string>();
   for (const path of paths) {
@@ -24,7 +26,7 @@ export function findSources(paths: readonly string[], accepts: (path: string) =>
     const files = stats === undefined
       ? []
       : stats.isDirectory()
-      ? walk(path).filter(accepts)
+      ? walk(path, skips).filter(accepts)
       : [path];
     for (const file of files) {
       if (!seen.has(file)) found.push(file);
@@ -34,10 +36,10 @@ export function findSources(paths: readonly string[], accepts: (path: string) =>
   return found;
 }
 
-function walk(folder: string): string[] {
+function walk(folder: string, skips: (folder: string) => boolean): string[] {
   return new fdir({ excludeSymlinks: true })
     .withBasePath()
-    .exclude((name) => name.startsWith(".") || SKIPPED.has(name))
+    .exclude((name, path) => name.startsWith(".") || SKIPPED.has(name) || skips(path))
     .crawl(folder)
     .sync()
     .map((path) => path.replace(/^\.\//, ""))

@@ -5,6 +5,8 @@ import type {
   TextDocumentItem,
 } from "vscode-languageserver/node.js";
 
+import type { DocumentStyles } from "./styles.js";
+
 /** What serves languages that the engine does not know. */
 const PLAIN_TEXT = "plaintext";
 /** Languages in which white space at a line's end says something. */
@@ -18,6 +20,7 @@ export class OpenDocuments {
   /** @param report takes one line for each language that the engine does not know. */
   constructor(
     private readonly engine: Engine,
+    private readonly styles: DocumentStyles,
     private readonly report: (line: string) => void,
   ) {}
 
@@ -35,7 +38,13 @@ export class OpenDocuments {
       uri,
       id === undefined
         ? this.engine.open({ uri, languageId: PLAIN_TEXT, text, version, style })
-        : this.engine.open({ uri, languageId: id, text, version }),
+        : this.engine.open({
+          uri,
+          languageId: id,
+          text,
+          version,
+          style: (language) => this.styles.of(uri)?.styleFor(language) ?? {},
+        }),
     );
   }
 

@@ -16,8 +16,11 @@ import {
 import type { Document } from "../core/document.js";
 import type { PositionEncoding } from "../core/text/lines.js";
 import { createEngine } from "../index.js";
+import type { Style } from "../core/style/style.js";
+import { SourceError } from "../node/index.js";
 import { OpenDocuments } from "./documents.js";
 import { styleOf } from "./options.js";
+import { DocumentStyles } from "./styles.js";
 
 const { version } = createRequire(import.meta.url)("../../package.json") as { version: string };
 
@@ -39,6 +42,7 @@ export function serve(input: NodeJS.ReadableStream, output: NodeJS.WritableStrea
 
 class Server {
   private documents: OpenDocuments;
+  private readonly styles = new DocumentStyles();
 
   constructor(private readonly connection: Connection) {
     this.documents = this.fresh("utf-16");
@@ -53,7 +57,7 @@ class Server {
       ({ textDocument, options }, token) => this.answer(
         textDocument.uri,
         token,
-        (document) => document.formatDocument(styleOf(options)),
+        (document) => document.formatDocument(this.styleUnder(document, options)),
       ),
     );
     connection.onDocumentRangeFormatting(
@@ -65,7 +69,11 @@ class Server {
         textDocument.uri,
         token,
         (document) => ({
-          edits: document.formatOnType(position, ch, styleOf(options)).clientEdits,
+          edits: document.formatOnType(
+            position,
+            ch,
+            this.styleUnder(document, options),
+          ).clientEdits,
         }),
       ),
     );
@@ -79,6 +87,7 @@ class Server {
   private fresh(positionEncoding: PositionEncoding): OpenDocuments {
     return new OpenDocuments(
       createEngine({ positionEncoding }),
+      this.styles,
       (line) => this.connection.console.warn(line),
     );
   }
@@ -108,7 +117,7 @@ class Server {
     return this.answer(
       uri,
       token,
-      (document) => document.formatSelection(ranges, styleOf(options)),
+      (document) => document.formatSelection(ranges, this.styleUnder(document, options)),
     );
   }
 
@@ -137,9 +146,29 @@ class Server {
     await messagesRead();
     const before = stale();
     if (before !== undefined) return before;
-    const { edits } = request(document);
+    const edits = this.editsOf(document, request);
+    if (edits instanceof ResponseError) return edits;
     await messagesRead();
     return stale() ?? edits.map(({ range, newText }) => ({ range, newText }));
+  }
+
+  /** The edits of a request; none where the file is excluded, and an error where its style file cannot be used. */
+  private editsOf(
+    document: Document,
+    request: (document: Document) => { readonly edits: readonly TextEdit[] },
+  ): readonly TextEdit[] | ResponseError<void> {
+    try {
+      if (this.styles.of(document.uri)?.excludedBy !== undefined) return [];
+      return request(document).edits;
+    } catch (error) {
+      if (!(error instanceof SourceError)) throw error;
+      return new ResponseError(LSPErrorCodes.RequestFailed, error.message);
+    }
+  }
+
+  /** An editor's options, where style files say nothing. */
+  private styleUnder({ uri, languageId }: Document, options: FormattingOptions): Partial<Style> {
+    return this.styles.under(uri, languageId, styleOf(options));
   }
 }
 

@@ -16,13 +16,17 @@ export interface Ran {
 /** Runs the command line as a process. */
 export function oakTide(
   args: readonly string[],
-  { cwd, input }: { cwd?: string; input?: string | Uint8Array } = {},
+  { cwd, input, env }: {
+    cwd?: string;
+    input?: string | Uint8Array;
+    env?: Record<string, string>;
+  } = {},
 ): Promise<Ran> {
   return new Promise((resolve, reject) => {
     const child = spawn(
       process.execPath,
       [COMMAND, ...args],
-      { cwd, env: { ...process.env, NO_COLOR: "1" } },
+      { cwd, env: { ...process.env, NO_COLOR: "1", ...env } },
     );
     let out = "";
     let err = "";

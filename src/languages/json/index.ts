@@ -83,6 +83,7 @@ export const jsonc = jsonLanguage(
     fileNames: [
       "tsconfig.json",
       "jsconfig.json",
+      "oak-tide.json",
       "devcontainer.json",
       ".devcontainer.json",
       ".babelrc",

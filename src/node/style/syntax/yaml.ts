@@ -1,0 +1,33 @@
+import { isMap, isScalar, isSeq, parseDocument, type Document, type Node } from "yaml";
+import { SettingsError, type Path, type Settings } from "./read.js";
+
+/** Reads YAML 1.2. */
+export function readYaml(file: string, text: string): Settings {
+  const document = parseDocument(text, { prettyErrors: false });
+  const [error] = document.errors;
+  if (error !== undefined)
+    throw new SettingsError(file, text, error.pos[0], `${sentence(error.message)}`);
+  return { value: document.toJS() as unknown, offsetOf: (path) => offsetOf(document, path) };
+}
+
+const sentence = (message: string): string =>
+  `this is no YAML: ${message.charAt(0).toLowerCase()}${message.slice(1)}`;
+
+function offsetOf(document: Document, path: Path): number {
+  let node = document.contents as Node | null;
+  let found = 0;
+  for (const part of path) {
+    if (isMap(node)) {
+      const pair = node.items.find(({ key }) => isScalar(key) && key.value === part);
+      if (pair === undefined) break;
+      found = (pair.key as Node).range?.[0] ?? found;
+      node = pair.value as Node | null;
+    } else if (isSeq(node)) {
+      node = (node.items[Number(part)] ?? null) as Node | null;
+      found = node?.range?.[0] ?? found;
+    } else {
+      break;
+    }
+  }
+  return found;
+}

@@ -1,0 +1,39 @@
+import { fileURLToPath } from "node:url";
+import type { Style } from "../core/style/style.js";
+import { StyleFiles, type FileStyle } from "../node/index.js";
+
+/** How long what style files say is believed, in milliseconds: an edit of one acts with the next request. */
+const FRESH = 500;
+
+/** What style files say of the documents that a client has open. */
+export class DocumentStyles {
+  private files = new StyleFiles();
+  private readonly known = new Map<string, FileStyle>();
+  private read = 0;
+
+  /**
+   * What is said of a document; undefined where it is no file.
+   *
+   * @throws SourceError where a style file that governs it cannot be used.
+   */
+  of(uri: string): FileStyle | undefined {
+    if (!uri.startsWith("file:")) return undefined;
+    const now = Date.now();
+    if (now - this.read > FRESH) {
+      this.files = new StyleFiles();
+      this.known.clear();
+      this.read = now;
+    }
+    let said = this.known.get(uri);
+    if (said === undefined) this.known.set(uri, said = this.files.of(fileURLToPath(uri)));
+    return said;
+  }
+
+  /** An editor's options without those that style files rule. */
+  under(uri: string, languageId: string, options: Partial<Style>): Partial<Style> {
+    const ruled = this.of(uri)?.styleFor(languageId) ?? {};
+    return Object.fromEntries(
+      Object.entries(options).filter(([name]) => ruled[name as keyof Style] === undefined),
+    );
+  }
+}
