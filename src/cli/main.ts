@@ -5,6 +5,7 @@ import { askCommand } from "./commands/ask.js";
 import { checkCommand } from "./commands/check.js";
 import { explainCommand } from "./commands/explain.js";
 import { formatCommand } from "./commands/format.js";
+import { hookCommand } from "./commands/hook.js";
 import { replayCommand } from "./commands/replay.js";
 import { serveCommand } from "./commands/serve.js";
 import { Exit } from "./exit.js";
@@ -25,6 +26,7 @@ for (
     formatCommand(),
     checkCommand(),
     explainCommand(),
+    hookCommand(),
     askCommand(),
     replayCommand(),
     serveCommand(),

@@ -23,6 +23,16 @@ export const styleFileOption = (): Option => new Option(
   "the only style file that counts, in place of those found beside and above each file",
 );
 
+export const changedOption = (): Option => new Option(
+  "--changed [revision]",
+  "only the lines that differ from a revision, the last commit where none is named",
+);
+
+export const stagedOption = (): Option => new Option(
+  "--staged",
+  "what is staged for the next commit, in place of the working tree's files",
+);
+
 export const quietOption = (): Option => new Option("--quiet", "print nothing but errors");
 
 export function styleOf({ lineLimit }: StyleOptions): Partial<Style> {

@@ -1,8 +1,10 @@
 import { createEngine } from "../index.js";
 import {
   SourceError,
+  changedJobs,
   findSources,
   formatFiles,
+  type ChangedOptions,
   type Excluded,
   type Outcome,
 } from "../node/index.js";
@@ -16,6 +18,12 @@ export interface Totals {
   excluded: number;
 }
 
+/** @throws RangeError where nothing says which files are meant. */
+function checkNamed(paths: readonly string[], { changed, staged }: ChangedOptions): void {
+  if (paths.length === 0 && changed === undefined && staged !== true)
+    throw new RangeError("name files or folders, or say --changed or --staged; . is this folder");
+}
+
 /**
  * Formats the files that are named, and those below folders that are. Errors and files that are named but
  * excluded are told on standard error, the same error once.
@@ -24,17 +32,19 @@ export interface Totals {
  */
 export async function runOver(
   paths: readonly string[],
-  options: StyleOptions & { readonly write: boolean },
+  options: StyleOptions & ChangedOptions & { readonly write: boolean },
   each: (outcome: Outcome) => void,
 ): Promise<Totals> {
+  checkNamed(paths, options);
   const engine = createEngine();
   const styles = styleFilesOf(options);
   const named = new Set(paths);
-  const files = findSources(
-    paths,
-    (path) => engine.languageFor(path) !== undefined,
-    (folder) => styles.excludesFolder(folder),
-  );
+  const known = (path: string): boolean => engine.languageFor(path) !== undefined;
+  const files = options.changed === undefined && options.staged !== true
+    ? findSources(paths, known, (folder) => styles.excludesFolder(folder))
+    : (await changedJobs(paths.length === 0 ? ["."] : paths, options)).filter(
+      ({ path }) => known(path),
+    );
   const totals = { files: 0, failed: 0, excluded: 0 };
   const told = new Set<string>();
   const run = formatFiles(engine, files, {

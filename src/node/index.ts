@@ -1,8 +1,12 @@
-export { formatFiles } from "./run.js";
+export { checkConflicts, formatFiles } from "./run.js";
+export { changedJobs } from "./git/jobs.js";
+export type { ChangedOptions } from "./git/jobs.js";
+export { Git } from "./git/git.js";
+export { addHook, removeHook } from "./git/hook.js";
 export { StyleFiles } from "./style/files.js";
 export type { FileStyle, Origin, StyleFilesOptions } from "./style/files.js";
 export { styleFileSchema } from "./style/schema.js";
-export type { Excluded, Outcome, RunOptions } from "./run.js";
+export type { Excluded, Job, Outcome, RunOptions, StagedFile } from "./run.js";
 export { SourceError, decode, readSource, replaceSource } from "./source.js";
 export type { Source } from "./source.js";
 export { findSources } from "./walk.js";

@@ -1,17 +1,27 @@
 import { Command } from "commander";
 import pc from "picocolors";
+import type { ChangedOptions } from "../../node/index.js";
 import { Exit } from "../exit.js";
-import { lineLimitOption, quietOption, styleFileOption, type StyleOptions } from "../options.js";
+import {
+  changedOption,
+  lineLimitOption,
+  quietOption,
+  stagedOption,
+  styleFileOption,
+  type StyleOptions,
+} from "../options.js";
 import { counted, printUnsettled } from "../report.js";
 import { runOver } from "../run.js";
 
-interface Options extends StyleOptions {
+interface Options extends StyleOptions, ChangedOptions {
   readonly quiet?: boolean;
 }
 
 export const checkCommand = (): Command => new Command("check")
   .description("Say which files formatting would change. Changes nothing.")
-  .argument("<paths...>", "files and folders")
+  .argument("[paths...]", "files and folders")
+  .addOption(changedOption())
+  .addOption(stagedOption())
   .addOption(styleFileOption())
   .addOption(lineLimitOption())
   .addOption(quietOption())

@@ -1,11 +1,14 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
 import { createEngine } from "../../index.js";
+import { checkConflicts, type ChangedOptions } from "../../node/index.js";
 import { Exit } from "../exit.js";
 import { readInput, writeOutput } from "../input.js";
 import {
+  changedOption,
   lineLimitOption,
   quietOption,
+  stagedOption,
   styleFileOption,
   styleFilesOf,
   styleOf,
@@ -14,20 +17,22 @@ import {
 import { counted, printExcluded, printUnsettled } from "../report.js";
 import { runOver } from "../run.js";
 
-interface Options extends StyleOptions {
+interface Options extends StyleOptions, ChangedOptions {
   readonly as?: string;
   readonly quiet?: boolean;
 }
 
 export const formatCommand = (): Command => new Command("format")
   .description("Format files, and the files below folders, in place.")
-  .argument("<paths...>", "files and folders; - reads standard input and writes standard output")
+  .argument("[paths...]", "files and folders; - reads standard input and writes standard output")
   .addOption(
     new Option(
       "--as <file>",
       "the name that standard input goes by; its ending tells the language",
     ),
   )
+  .addOption(changedOption())
+  .addOption(stagedOption())
   .addOption(styleFileOption())
   .addOption(lineLimitOption())
   .addOption(quietOption())
@@ -53,6 +58,7 @@ async function formatInput(paths: readonly string[], options: Options): Promise<
     if (options.quiet !== true) printExcluded({ path, excludedBy });
     return;
   }
+  checkConflicts(path, text);
   const document = engine.open({
     uri: path,
     languageId: language.ids[0]!,

@@ -1,0 +1,95 @@
+import { execFile, spawn } from "node:child_process";
+import { SourceError } from "../source.js";
+
+/** A repository, by the folder in which git is asked. */
+export class Git {
+  private constructor(
+    /** The top folder of the working tree. */
+    readonly root: string,
+  ) {}
+
+  /** @throws SourceError where the folder lies in no working tree, or git is not there. */
+  static async of(folder: string): Promise<Git> {
+    const out = await run(folder, ["rev-parse", "--show-toplevel"]).catch((error: unknown) => {
+      const missing = (error as { code?: string }).code === "ENOENT";
+      throw new SourceError(
+        folder,
+        missing
+          ? "git is not installed; install it, or name the files to work on"
+          : "this is no working tree of git; name the files to work on",
+      );
+    });
+    return new Git(out.replace(/\r?\n$/, ""));
+  }
+
+  /**
+   * What a git command prints.
+   *
+   * @throws SourceError with what git says.
+   */
+  async run(args: readonly string[], input?: string | Uint8Array): Promise<string> {
+    return (await this.bytes(args, input)).toString("utf8");
+  }
+
+  async bytes(args: readonly string[], input?: string | Uint8Array): Promise<Buffer> {
+    try {
+      return await runBytes(this.root, args, input);
+    } catch (error) {
+      const said = error instanceof Error
+        ? error.message.trim().split("\n").at(-1)!
+        : String(error);
+      throw new SourceError(`git ${args[0]}`, said);
+    }
+  }
+
+  /** Names that a command prints with `-z`. */
+  async names(args: readonly string[]): Promise<string[]> {
+    return (await this.run(args)).split("\0").filter((name) => name !== "");
+  }
+
+  /** The commit that a revision names; the empty tree where there is no commit yet and none is asked for. */
+  async tree(revision: string | undefined): Promise<string> {
+    try {
+      return (await runBytes(this.root, [
+        "rev-parse",
+        "--verify",
+        "--quiet",
+        "--end-of-options",
+        `${revision ?? "HEAD"}^{commit}`,
+      ])).toString("utf8").trim();
+    } catch {
+      if (revision !== undefined)
+        throw new SourceError(revision, "git knows no such commit");
+      return (await this.run(["hash-object", "-t", "tree", "--stdin"], "")).trim();
+    }
+  }
+}
+
+const run = async (folder: string, args: readonly string[]): Promise<string> =>
+  await new Promise((resolve, reject) => {
+    execFile("git", args, { cwd: folder, encoding: "utf8" }, (error, out) => (
+      error === null ? resolve(out) : reject(error)
+    ));
+  });
+
+async function runBytes(
+  folder: string,
+  args: readonly string[],
+  input: string | Uint8Array = "",
+): Promise<Buffer> {
+  return await new Promise((resolve, reject) => {
+    const child = spawn("git", args, { cwd: folder });
+    const out: Buffer[] = [];
+    const err: Buffer[] = [];
+    child.stdout.on("data", (chunk: Buffer) => out.push(chunk));
+    child.stderr.on("data", (chunk: Buffer) => err.push(chunk));
+    child.on("error", reject);
+    child.on("close", (code) => (
+      code === 0
+        ? resolve(Buffer.concat(out))
+        : reject(new Error(Buffer.concat(err).toString("utf8") || `it ended with ${code}`))
+    ));
+    child.stdin.on("error", () => undefined);
+    child.stdin.end(input);
+  });
+}

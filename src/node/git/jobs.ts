@@ -1,0 +1,50 @@
+import { relative, resolve, sep } from "node:path";
+import type { Job } from "../run.js";
+import { changedFiles } from "./changed.js";
+import { Git } from "./git.js";
+import { stageText, stagedText } from "./staged.js";
+
+export interface ChangedOptions {
+  /** Whether only the lines that changed since a revision are formatted; the last commit for `true`. */
+  readonly changed?: string | true | undefined;
+  /** Whether what is staged is formatted, and not the working tree. */
+  readonly staged?: boolean | undefined;
+}
+
+/**
+ * The files that git says have changed, below some paths.
+ *
+ * @throws SourceError where there is no repository, or no such revision.
+ */
+export async function changedJobs(
+  paths: readonly string[],
+  { changed, staged = false }: ChangedOptions,
+): Promise<Job[]> {
+  const git = await Git.of(process.cwd());
+  const tree = await git.tree(typeof changed === "string" ? changed : undefined);
+  const files = await changedFiles(git, tree, { staged });
+  const roots = paths.map((path) => resolve(path));
+  return files
+    .filter(({ path }) => roots.some((root) => path === root || path.startsWith(`${root}${sep}`)))
+    .filter(({ lines }) => changed === undefined || lines === undefined || lines.length > 0)
+    .map(({ name, path, lines }) => ({
+      path: shown(path),
+      lines: changed === undefined ? undefined : lines,
+      staged: staged ? stagedFile(git, name) : undefined,
+    }));
+}
+
+function stagedFile(git: Git, name: string): Job["staged"] {
+  const text = stagedText(git, name);
+  // Who reads it says what went wrong.
+  text.catch(() => undefined);
+  return {
+    read: () => text,
+    write: async (next) => void await stageText(git, name, await text, next),
+  };
+}
+
+function shown(path: string): string {
+  const near = relative(process.cwd(), path);
+  return near.startsWith("..") ? path : near;
+}
