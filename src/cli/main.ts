@@ -1,5 +1,4 @@
 #!/usr/bin/env node
-import { createRequire } from "node:module";
 import { Command, CommanderError } from "commander";
 import { askCommand } from "./commands/ask.js";
 import { checkCommand } from "./commands/check.js";
@@ -9,9 +8,14 @@ import { hookCommand } from "./commands/hook.js";
 import { replayCommand } from "./commands/replay.js";
 import { serveCommand } from "./commands/serve.js";
 import { Exit } from "./exit.js";
+import { version } from "./version.js";
 import { SourceError } from "../node/index.js";
 
-const { version } = createRequire(import.meta.url)("../../package.json") as { version: string };
+// Whoever reads the output may have had enough of it.
+process.stdout.on("error", (error: NodeJS.ErrnoException) => {
+  if (error.code !== "EPIPE") throw error;
+  process.exit();
+});
 
 const program = new Command("oak-tide")
   .description("Formats source files, and answers editors' formatting requests.")

@@ -18,7 +18,9 @@ export function printExcluded({ path, excludedBy }: Excluded): void {
 }
 
 /** Says on standard error which lines of a file were left alone because they do not parse. */
-export function printUnsettled({ path, answer: { unsettled } }: Outcome): void {
+export function printUnsettled(
+  { path, answer: { unsettled } }: Pick<Outcome, "path" | "answer">,
+): void {
   const [first] = unsettled;
   if (first === undefined) return;
   const more = unsettled.length > 1 ? ` (and ${counted(unsettled.length - 1, "more place")})` : "";

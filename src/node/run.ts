@@ -8,6 +8,8 @@ import type { StyleFiles } from "./style/files.js";
 /** What became of one file that was looked at. */
 export interface Outcome {
   readonly path: string;
+  /** The text that was formatted. */
+  readonly before: string;
   readonly answer: Answer;
 }
 
@@ -83,10 +85,11 @@ async function formatFile(
   const answer = lines === undefined
     ? document.formatDocument(style)
     : document.formatSelection(lines, style);
-  if (!write || answer.editCount === 0) return { path, answer };
+  const outcome = { path, before: source.text, answer };
+  if (!write || answer.editCount === 0) return outcome;
   if (staged === undefined) await replaceSource(source as Source, answer.text);
   else await staged.write(answer.text);
-  return { path, answer };
+  return outcome;
 }
 
 /** @throws SourceError where a text holds a merge conflict: what stands on both sides of it is no program. */

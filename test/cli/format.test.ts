@@ -110,7 +110,7 @@ describe("format", () => {
   });
 
   test.each([
-    [["format"], /missing required argument 'paths'/],
+    [["format"], /name files or folders, or say --changed/],
     [["format", "-"], /- needs --as with a file name/],
     [["format", "-", "--as", "a.tide"], /a\.tide: no language is known for its ending/],
     [["format", "-", "--as", "a.py", "b.py"], /name no other path beside it/],
@@ -140,7 +140,7 @@ describe("check", () => {
     const { code, out } = await oakTide(["check", "."], { cwd });
     expect(code).toBe(1);
     expect(out).toBe(
-      "differs  b.py:3:5  6 edits, the first by python/operator-space\n2 files: 1 would change, 1 in order\n",
+      "differs  b.py:3:5  6 edits, the first by python/operator-space: one blank expected here\n2 files: 1 would change, 1 in order\n",
     );
     expect(readFileSync(join(cwd, "b.py"), "utf8")).toBe(`${NEAT}\n${MESSY}`);
   });

@@ -1,5 +1,5 @@
-import { Command } from "commander";
-import pc from "picocolors";
+import { Command, Option } from "commander";
+import { createEngine } from "../../index.js";
 import type { ChangedOptions } from "../../node/index.js";
 import { Exit } from "../exit.js";
 import {
@@ -10,16 +10,28 @@ import {
   styleFileOption,
   type StyleOptions,
 } from "../options.js";
-import { counted, printUnsettled } from "../report.js";
+import { counted } from "../report.js";
+import { diffReport } from "../reports/diff.js";
+import { jsonReport } from "../reports/json.js";
+import type { Report } from "../reports/report.js";
+import { sarifReport } from "../reports/sarif.js";
+import { textReport } from "../reports/text.js";
 import { runOver } from "../run.js";
+import { version } from "../version.js";
 
 interface Options extends StyleOptions, ChangedOptions {
   readonly quiet?: boolean;
+  readonly report: "text" | "json" | "sarif" | "diff";
 }
 
 export const checkCommand = (): Command => new Command("check")
   .description("Say which files formatting would change. Changes nothing.")
   .argument("[paths...]", "files and folders")
+  .addOption(
+    new Option("--report <form>", "what is printed of each difference")
+      .choices(["text", "json", "sarif", "diff"])
+      .default("text"),
+  )
   .addOption(changedOption())
   .addOption(stagedOption())
   .addOption(styleFileOption())
@@ -27,26 +39,25 @@ export const checkCommand = (): Command => new Command("check")
   .addOption(quietOption())
   .action(checkPaths);
 
+function reportFor({ report, quiet = false }: Options): Report {
+  switch (report) {
+    case "json": return jsonReport();
+    case "sarif": return sarifReport(createEngine(), version);
+    case "diff": return diffReport();
+    case "text": return textReport(quiet);
+  }
+}
+
 async function checkPaths(paths: readonly string[], options: Options): Promise<void> {
+  const report = reportFor(options);
   let differing = 0;
   const { files, failed } = await runOver(paths, { ...options, write: false }, (outcome) => {
-    const [first] = outcome.answer.edits;
-    if (first !== undefined) differing++;
-    if (options.quiet === true) return;
-    if (first !== undefined) {
-      const place = `${outcome.path}:${first.range.start.line + 1}:${first.range.start.character + 1}`;
-      const count = counted(outcome.answer.editCount, "edit");
-      console.log(
-        `${pc.yellow("differs")}  ${place}  ${pc.dim(`${count}, the first by ${first.rule}`)}`,
-      );
-    }
-    printUnsettled(outcome);
+    if (outcome.answer.editCount > 0) differing++;
+    report.add(outcome);
   });
-  if (options.quiet !== true) {
-    const failures = failed > 0 ? `, ${failed} could not be read` : "";
-    console.log(
-      `${counted(files, "file")}: ${differing} would change, ${files - differing - failed} in order${failures}`,
-    );
-  }
+  const failures = failed > 0 ? `, ${failed} could not be read` : "";
+  await report.close(
+    `${counted(files, "file")}: ${differing} would change, ${files - differing - failed} in order${failures}`,
+  );
   process.exitCode = failed > 0 ? Exit.CouldNot : differing > 0 ? Exit.WouldChange : Exit.Fine;
 }
