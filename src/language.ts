@@ -113,3 +113,5 @@ export { requote, unquoted } from "./core/text/quotes.js";
 export { violationsOf } from "./core/violations.js";
 export { declareLanguage } from "./languages/plain/declare.js";
 export type { Declaration, LineComment, StringForm } from "./languages/plain/declaration.js";
+export { organizeBy } from "./core/imports/organize.js";
+export type { ImportOrder, ImportPlace, IsOwn, OrganizeImports } from "./core/imports/order.js";

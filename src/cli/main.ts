@@ -1,15 +1,23 @@
 #!/usr/bin/env node
+import nodeModule from "node:module";
 import { Command, CommanderError } from "commander";
-import { askCommand } from "./commands/ask.js";
-import { checkCommand } from "./commands/check.js";
-import { explainCommand } from "./commands/explain.js";
-import { formatCommand } from "./commands/format.js";
-import { hookCommand } from "./commands/hook.js";
-import { replayCommand } from "./commands/replay.js";
-import { serveCommand } from "./commands/serve.js";
 import { Exit } from "./exit.js";
 import { version } from "./version.js";
-import { SourceError } from "../node/index.js";
+import { SourceError } from "../node/error.js";
+
+// Newer versions of Node keep what they have compiled.
+(nodeModule as { enableCompileCache?: () => unknown }).enableCompileCache?.();
+
+/** The commands, each loaded when it is called, in the order of the help. */
+const COMMANDS = {
+  format: async () => (await import("./commands/format.js")).formatCommand(),
+  check: async () => (await import("./commands/check.js")).checkCommand(),
+  explain: async () => (await import("./commands/explain.js")).explainCommand(),
+  hook: async () => (await import("./commands/hook.js")).hookCommand(),
+  ask: async () => (await import("./commands/ask.js")).askCommand(),
+  replay: async () => (await import("./commands/replay.js")).replayCommand(),
+  serve: async () => (await import("./commands/serve.js")).serveCommand(),
+};
 
 // Whoever reads the output may have had enough of it.
 process.stdout.on("error", (error: NodeJS.ErrnoException) => {
@@ -25,17 +33,11 @@ const program = new Command("oak-tide")
     "\nExit codes: 0 fine, 1 something would change (check), 2 something could not be done.",
   )
   .exitOverride();
-for (
-  const command of [
-    formatCommand(),
-    checkCommand(),
-    explainCommand(),
-    hookCommand(),
-    askCommand(),
-    replayCommand(),
-    serveCommand(),
-  ]
-) {
+// Only the command that is called is loaded, but for help.
+const named = process.argv[2] ?? "";
+const wanted = Object.hasOwn(COMMANDS, named) ? [named] : Object.keys(COMMANDS);
+for (const name of wanted) {
+  const command = await COMMANDS[name as keyof typeof COMMANDS]();
   program.addCommand(command.copyInheritedSettings(program));
 }
 

@@ -1,6 +1,6 @@
 import { InvalidArgumentError, Option } from "commander";
 import type { Style } from "../core/style/style.js";
-import { StyleFiles } from "../node/index.js";
+import { StyleFiles } from "../node/style/files.js";
 
 /** The options that say how the result shall look. */
 export interface StyleOptions {
@@ -31,6 +31,11 @@ export const changedOption = (): Option => new Option(
 export const stagedOption = (): Option => new Option(
   "--staged",
   "what is staged for the next commit, in place of the working tree's files",
+);
+
+export const saveOption = (): Option => new Option(
+  "--save <set>",
+  "the steps to take: a set that a style file names, organizeImports, or format (the default)",
 );
 
 export const quietOption = (): Option => new Option("--quiet", "print nothing but errors");

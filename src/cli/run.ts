@@ -32,12 +32,16 @@ function checkNamed(paths: readonly string[], { changed, staged }: ChangedOption
  */
 export async function runOver(
   paths: readonly string[],
-  options: StyleOptions & ChangedOptions & { readonly write: boolean },
+  options: StyleOptions & ChangedOptions & {
+    readonly write: boolean;
+    readonly save?: string;
+  },
   each: (outcome: Outcome) => void,
 ): Promise<Totals> {
   checkNamed(paths, options);
   const engine = createEngine();
   const styles = styleFilesOf(options);
+  await styles.ready();
   const named = new Set(paths);
   const known = (path: string): boolean => engine.languageFor(path) !== undefined;
   const files = options.changed === undefined && options.staged !== true
@@ -50,6 +54,7 @@ export async function runOver(
   const run = formatFiles(engine, files, {
     write: options.write,
     style: styleOf(options),
+    save: options.save,
     styles,
   });
   for await (const outcome of run) {

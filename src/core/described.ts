@@ -24,6 +24,7 @@ const DESCRIPTIONS: Readonly<Record<string, string>> = {
   "comma-space": "A comma stands close to what comes before it, and a blank or a line end follows.",
   "comment-end": "A comment that is ended stands under its beginning.",
   "comment-space": "A comment stands at the depth of its code, or apart from the code on its line.",
+  "import-order": "Imports stand in groups, each sorted; comments go with them.",
   "keyword-space": "One blank stands between a keyword and what is beside it.",
   "line": "A line begins at the depth of its construct, and nothing stands at its end.",
   "line-end": "All lines end in the same way.",

@@ -18,9 +18,11 @@ import { formatTyped, mayAnswer } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
+import { compose } from "./text/compose.js";
 import type { LineSpan } from "./text/touched.js";
 import {
   applyChanges,
+  mapOffset,
   mapPosition,
   toTextEdits,
   type Change,
@@ -48,6 +50,21 @@ export interface OpenOptions {
    * for the document's language, and those of its regions.
    */
   readonly style?: Partial<Style> | ((languageId: string) => Partial<Style>) | undefined;
+}
+
+/** The steps that a save may take. */
+export const SAVE_STEPS = ["organizeImports", "format"] as const;
+export type SaveStep = typeof SAVE_STEPS[number];
+
+export interface SaveOptions {
+  /** In their order; `["format"]` where they are left out. */
+  readonly steps?: readonly SaveStep[];
+  /** What may change: all lines, those that were touched since the last formatting, or some; all where left out. */
+  readonly lines?: "all" | "touched" | readonly Range[];
+  /** Packages that are the project's own, whose imports stand last. */
+  readonly ownPackages?: readonly string[];
+  /** Rules over the document's style. */
+  readonly style?: Partial<Style>;
 }
 
 /** What a typing request answers: plain data throughout. */
@@ -285,6 +302,71 @@ export class Document {
     const own = { changes, unsettled: unsettledStretches(this.language, view.syntax) };
     const all = this.regions?.with(view.syntax, own, style, stretches) ?? own;
     return this.answerIn(view, all, placed, spans);
+  }
+
+  /**
+   * Takes the steps of a save one after another, and answers what they come to together.
+   *
+   * @param options which steps, on which lines; formatting of all of them where nothing is said.
+   * @throws RangeError for a step that there is not.
+   */
+  formatOnSave(options: SaveOptions = {}): Answer {
+    const { steps = ["format"], lines = "all", style } = options;
+    const spans = lines === "all" ? undefined : lines === "touched" ? this.touched : lines;
+    spans?.forEach(checkRange);
+    const { text } = this;
+    let list = new ChangeList();
+    let unsettled: readonly Range[] = [];
+    for (const step of steps) {
+      // Each step reads what the one before has left.
+      const now = list.length === 0
+        ? this
+        : this.opened(this.language, this.languageId, list.appliedTo(text), undefined);
+      const there = spans?.map((range) => {
+        const [from, to] = [this.offsetAt(range.start), this.offsetAt(range.end)];
+        return {
+          start: now.positionAt(mapOffset(from, list)),
+          end: now.positionAt(mapOffset(to, list)),
+        };
+      });
+      const answer = now.saveStep(step, there, options);
+      if (step === "format" && now === this) ({ unsettled } = answer);
+      list = list.length === 0
+        ? ChangeList.of(answer.changes)
+        : compose(text, list, ChangeList.of(answer.changes));
+    }
+    if (steps.length === 1 && steps[0] === "format")
+      return spans === undefined ? this.formatDocument(style) : this.formatSelection(spans, style);
+    const formats = spans === undefined ? "all" : spans.map((range) => this.linesOf(range));
+    return this.answer(list, this.spansOf(unsettled), steps.includes("format") ? formats : []);
+  }
+
+  private saveStep(
+    step: SaveStep,
+    ranges: readonly Range[] | undefined,
+    { style, ownPackages = [] }: SaveOptions,
+  ): Pick<Answer, "changes" | "unsettled"> {
+    switch (step) {
+      case "format":
+        return ranges === undefined
+          ? this.formatDocument(style)
+          : this.formatSelection(ranges, style);
+      case "organizeImports": {
+        const own = new Set(ownPackages);
+        const { language } = this;
+        const changes = language.organizeImports?.(
+          language,
+          this.current.syntax,
+          (name) => own.has(name),
+          ranges && this.spansOf(ranges),
+        );
+        return { changes: changes ?? [], unsettled: [] };
+      }
+      default:
+        throw new RangeError(
+          `There is no step ${JSON.stringify(step)} of a save; there are ${SAVE_STEPS.join(", ")}.`,
+        );
+    }
   }
 
   /**

@@ -1,3 +1,4 @@
+import type { OrganizeImports } from "./imports/order.js";
 import type { Sheet } from "./layout/sheet.js";
 import type { Notation } from "./notation.js";
 import type { Regions, Surroundings } from "./regions/region.js";
@@ -159,6 +160,9 @@ export interface Language {
 
   /** Stretches that are understood and laid out, though the language's standard does not allow them. */
   nonStandard?(syntax: Syntax): Iterable<{ readonly from: number; readonly to: number }>;
+
+  /** Brings imports into order (`organizeBy`); missing where the language has none that may change their places. */
+  readonly organizeImports?: OrganizeImports;
 
   /** The stretches of a text that are written in other languages. */
   readonly regions?: Regions;

@@ -1,4 +1,4 @@
-export { checkConflicts, formatFiles } from "./run.js";
+export { formatFiles } from "./run.js";
 export { changedJobs } from "./git/jobs.js";
 export type { ChangedOptions } from "./git/jobs.js";
 export { Git } from "./git/git.js";
@@ -7,7 +7,8 @@ export { StyleFiles } from "./style/files.js";
 export type { FileStyle, Origin, StyleFilesOptions } from "./style/files.js";
 export { styleFileSchema } from "./style/schema.js";
 export type { Excluded, Job, Outcome, RunOptions, StagedFile } from "./run.js";
-export { SourceError, decode, readSource, replaceSource } from "./source.js";
+export { SourceError, decode } from "./error.js";
+export { readSource, replaceSource } from "./source.js";
 export type { Source } from "./source.js";
 export { findSources } from "./walk.js";
 export { playBlocks } from "./replay/blocks.js";

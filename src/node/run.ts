@@ -1,9 +1,14 @@
+import { resolve } from "node:path";
 import type { Answer } from "../core/answer.js";
 import type { Engine } from "../core/engine.js";
 import type { Style } from "../core/style/style.js";
 import type { Range } from "../core/text/lines.js";
-import { SourceError, readSource, replaceSource, type Source } from "./source.js";
+import { checkConflicts } from "./conflicts.js";
+import { SourceError } from "./error.js";
+import { readSource, replaceSource, type Source } from "./source.js";
+import { stepsOf } from "./steps.js";
 import type { StyleFiles } from "./style/files.js";
+import { ProjectPackages } from "./packages.js";
 
 /** What became of one file that was looked at. */
 export interface Outcome {
@@ -42,6 +47,8 @@ export interface RunOptions {
   readonly styles?: StyleFiles;
   /** Whether changed files are replaced. */
   readonly write: boolean;
+  /** The set of steps to take, as a style file names it, or a step; formatting where it is left out. */
+  readonly save?: string | undefined;
 }
 
 /**
@@ -53,13 +60,14 @@ export async function* formatFiles(
   files: Iterable<string | Job | SourceError>,
   options: RunOptions,
 ): AsyncGenerator<Outcome | Excluded | SourceError> {
+  const packages = new ProjectPackages();
   for (const file of files) {
     if (file instanceof SourceError) {
       yield file;
       continue;
     }
     const job = typeof file === "string" ? { path: file } : file;
-    yield await formatFile(engine, job, options).catch(
+    yield await formatFile(engine, job, options, packages).catch(
       (error: unknown) => asSourceError(job.path, error),
     );
   }
@@ -68,11 +76,12 @@ export async function* formatFiles(
 async function formatFile(
   engine: Engine,
   { path, lines, staged }: Job,
-  { style, styles, write }: RunOptions,
+  { style, styles, write, save }: RunOptions,
+  packages: ProjectPackages,
 ): Promise<Outcome | Excluded> {
   const language = engine.languageFor(path);
   if (language === undefined) throw new SourceError(path, "no language is known for its ending");
-  const said = styles?.of(path);
+  const said = await styles?.of(path);
   if (said?.excludedBy !== undefined) return { path, excludedBy: said.excludedBy };
   const source = staged === undefined ? await readSource(path) : await staged.read();
   checkConflicts(path, source.text);
@@ -82,22 +91,20 @@ async function formatFile(
     text: source.text,
     style: said?.styleFor,
   });
-  const answer = lines === undefined
-    ? document.formatDocument(style)
-    : document.formatSelection(lines, style);
+  const steps = stepsOf(save, said);
+  const answer = document.formatOnSave({
+    steps,
+    lines: lines ?? "all",
+    ownPackages: steps.includes("organizeImports")
+      ? [...said?.ownPackages ?? [], ...packages.of(resolve(path))]
+      : [],
+    ...(style === undefined ? {} : { style }),
+  });
   const outcome = { path, before: source.text, answer };
   if (!write || answer.editCount === 0) return outcome;
   if (staged === undefined) await replaceSource(source as Source, answer.text);
   else await staged.write(answer.text);
   return outcome;
-}
-
-/** @throws SourceError where a text holds a merge conflict: what stands on both sides of it is no program. */
-export function checkConflicts(path: string, text: string): void {
-  const begins = /^<{7}(?: .*)?$/m.exec(text);
-  if (begins === null || !/^={7}$/m.test(text) || !/^>{7}(?: .*)?$/m.test(text)) return;
-  const line = text.slice(0, begins.index).split("\n").length;
-  throw new SourceError(`${path}:${line}`, "it holds a merge conflict; resolve that first");
 }
 
 function asSourceError(path: string, error: unknown): SourceError {

@@ -1,6 +1,6 @@
 import { statSync } from "node:fs";
 import { fdir } from "fdir";
-import { SourceError } from "./source.js";
+import { SourceError } from "./error.js";
 
 /** Folders that hold what tools made or fetched, not what people write. */
 const SKIPPED = new Set(["node_modules", "__pycache__"]);

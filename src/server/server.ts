@@ -144,6 +144,7 @@ class Server {
       );
     };
     await messagesRead();
+    await this.styles.refresh(uri);
     const before = stale();
     if (before !== undefined) return before;
     const edits = this.editsOf(document, request);

@@ -1,6 +1,6 @@
 import { fileURLToPath } from "node:url";
 import type { Style } from "../core/style/style.js";
-import { StyleFiles, type FileStyle } from "../node/index.js";
+import { SourceError, StyleFiles, type FileStyle } from "../node/index.js";
 
 /** How long what style files say is believed, in milliseconds: an edit of one acts with the next request. */
 const FRESH = 500;
@@ -8,24 +8,34 @@ const FRESH = 500;
 /** What style files say of the documents that a client has open. */
 export class DocumentStyles {
   private files = new StyleFiles();
-  private readonly known = new Map<string, FileStyle>();
+  private readonly known = new Map<string, FileStyle | SourceError>();
   private read = 0;
 
-  /**
-   * What is said of a document; undefined where it is no file.
-   *
-   * @throws SourceError where a style file that governs it cannot be used.
-   */
-  of(uri: string): FileStyle | undefined {
-    if (!uri.startsWith("file:")) return undefined;
+  /** Looks up what is said of a document, where that was not done lately. */
+  async refresh(uri: string): Promise<void> {
+    if (!uri.startsWith("file:")) return;
     const now = Date.now();
     if (now - this.read > FRESH) {
       this.files = new StyleFiles();
       this.known.clear();
       this.read = now;
     }
-    let said = this.known.get(uri);
-    if (said === undefined) this.known.set(uri, said = this.files.of(fileURLToPath(uri)));
+    if (this.known.has(uri)) return;
+    const said = await this.files.of(fileURLToPath(uri)).catch((error: unknown) => {
+      if (error instanceof SourceError) return error;
+      throw error;
+    });
+    this.known.set(uri, said);
+  }
+
+  /**
+   * What was said of a document when it was last looked up; undefined where it is no file.
+   *
+   * @throws SourceError where a style file that governs it cannot be used.
+   */
+  of(uri: string): FileStyle | undefined {
+    const said = this.known.get(uri);
+    if (said instanceof SourceError) throw said;
     return said;
   }
 

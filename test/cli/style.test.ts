@@ -7,15 +7,15 @@ import { folder, oakTide } from "../support/process.js";
 const MESSY = "if tide:\n        moor( 1,'x' )\n";
 
 /** The places from which a file's options come, with the values. */
-function origins(root: string, file: string, languageId = "python"): string[] {
-  const said = new StyleFiles({ person: null }).of(join(root, file));
+async function origins(root: string, file: string, languageId = "python"): Promise<string[]> {
+  const said = await new StyleFiles({ person: null }).of(join(root, file));
   return said.origins(languageId).map(
     ({ name, value, place }) => `${name}: ${String(value)} ${place.replace(`${root}/`, "")}`,
   );
 }
 
 describe("which value acts", () => {
-  test("a nearer file's, key by key, and in one file a path's before a language's", () => {
+  test("a nearer file's, key by key, and in one file a path's before a language's", async () => {
     const root = folder({
       "oak-tide.json": `{
         // for all
@@ -27,19 +27,19 @@ describe("which value acts", () => {
       "lib/oak-tide.yaml": "maxLineLength: 70\n",
       "lib/tides.py": MESSY,
     });
-    expect(origins(root, "lib/tides.py")).toEqual([
+    expect(await origins(root, "lib/tides.py")).toEqual([
       "indentSize: 2 oak-tide.json:5:36",
       "maxLineLength: 70 lib/oak-tide.yaml:1:1",
       "stringDelimiter: single oak-tide.json:4:9",
       "blankLineLimit: 2 oak-tide.json:6:71",
     ]);
-    expect(origins(root, "fares.js", "javascript")).toEqual([
+    expect(await origins(root, "fares.js", "javascript")).toEqual([
       "maxLineLength: 90 oak-tide.json:3:9",
       "stringDelimiter: single oak-tide.json:4:9",
     ]);
   });
 
-  test("EditorConfig ranks below a style file of its folder, and above those further up", () => {
+  test("EditorConfig ranks below a style file of its folder, and above those further up", async () => {
     const root = folder({
       "oak-tide.toml": "maxLineLength = 90\nindentSize = 3\nendOfLine = \"lf\"\n",
       "lib/.editorconfig":
@@ -47,7 +47,7 @@ describe("which value acts", () => {
       "lib/oak-tide.json": '{ "indentSize": 5 }',
       ".editorconfig": "root = true\n[*]\ninsert_final_newline = false\nend_of_line = crlf\n",
     });
-    expect(origins(root, "lib/tides.py")).toEqual([
+    expect(await origins(root, "lib/tides.py")).toEqual([
       "indentSize: 5 lib/oak-tide.json:1:3",
       "tabWidth: 8 lib/.editorconfig:1",
       "endOfLine: lf oak-tide.toml:3:1",
@@ -55,14 +55,16 @@ describe("which value acts", () => {
     ]);
   });
 
-  test("a root ends the search; manifests serve as well", () => {
+  test("a root ends the search; manifests serve as well", async () => {
     const root = folder({
       "oak-tide.json": '{ "maxLineLength": 50 }',
       "app/package.json": '{ "name": "board", "oak-tide": { "root": true, "indentSize": 3 } }',
       "app/api/pyproject.toml": "[project]\nname = 'tides'\n[tool.oak-tide]\nindentSize = 6\n",
     });
-    expect(origins(root, "app/a.py")).toEqual(["indentSize: 3 app/package.json:1:48"]);
-    expect(origins(root, "app/api/a.py")).toEqual(["indentSize: 6 app/api/pyproject.toml:4:1"]);
+    expect(await origins(root, "app/a.py")).toEqual(["indentSize: 3 app/package.json:1:48"]);
+    expect(await origins(root, "app/api/a.py")).toEqual([
+      "indentSize: 6 app/api/pyproject.toml:4:1",
+    ]);
   });
 
   test("a person's own file ranks last; --style rules alone", async () => {

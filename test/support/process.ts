@@ -5,7 +5,7 @@ import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { onTestFinished } from "vitest";
 
-export const COMMAND = fileURLToPath(new URL("../../dist/cli/main.js", import.meta.url));
+export const COMMAND = fileURLToPath(new URL("../../dist/bin/oak-tide.js", import.meta.url));
 
 export interface Ran {
   readonly code: number | null;

@@ -6,6 +6,7 @@ import {
   changedOption,
   lineLimitOption,
   quietOption,
+  saveOption,
   stagedOption,
   styleFileOption,
   type StyleOptions,
@@ -21,6 +22,7 @@ import { version } from "../version.js";
 
 interface Options extends StyleOptions, ChangedOptions {
   readonly quiet?: boolean;
+  readonly save?: string;
   readonly report: "text" | "json" | "sarif" | "diff";
 }
 
@@ -34,6 +36,7 @@ export const checkCommand = (): Command => new Command("check")
   )
   .addOption(changedOption())
   .addOption(stagedOption())
+  .addOption(saveOption())
   .addOption(styleFileOption())
   .addOption(lineLimitOption())
   .addOption(quietOption())

@@ -52,7 +52,7 @@ async function explain(path: string, options: Options): Promise<void> {
 
 async function explanationOf(path: string, options: Options): Promise<Explanation> {
   const engine = createEngine();
-  const said = styleFilesOf(options).of(path);
+  const said = await styleFilesOf(options).of(path);
   const language = engine.languageFor(path);
   const { excludedBy } = said;
   const formatter = formatterOf(said, language === undefined);

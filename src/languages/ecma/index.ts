@@ -1,3 +1,4 @@
+import { organizeBy } from "../../core/imports/organize.js";
 import type { Language } from "../../core/language.js";
 import { BRACKETS, type Notation } from "../../core/notation.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
@@ -6,6 +7,7 @@ import { unquoted } from "../../core/text/quotes.js";
 import { N, T, type Dialect } from "./kinds.js";
 import { EcmaLayout } from "./layout/statements.js";
 import { parseEcma } from "./parser/statements.js";
+import { importOrder } from "./imports.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { ecmaTyping } from "./typing.js";
 
@@ -64,6 +66,7 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     defaults: {},
     rules: RULES,
     ruleDescriptions: RULE_DESCRIPTIONS,
+    organizeImports: organizeBy(importOrder),
     commentRule: R.Comment,
     splitRule: R.Split,
     insertRules: { separator: R.ClosingComma, terminator: R.Terminator },

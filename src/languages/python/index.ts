@@ -1,3 +1,4 @@
+import { organizeBy } from "../../core/imports/organize.js";
 import type { Language, Syntax } from "../../core/language.js";
 import { BRACKETS } from "../../core/notation.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
@@ -8,6 +9,7 @@ import { layoutPython } from "./layout/statements.js";
 import { lexPython } from "./lexer.js";
 import { allowsBracketedWith } from "./version.js";
 import { parsePython } from "./parser/statements.js";
+import { importOrder } from "./imports.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { pythonTyping } from "./typing.js";
 
@@ -20,6 +22,7 @@ const modules: Language = {
   defaults: { indentSize: 4, maxLineLength: 79, blankLineLimit: 2 },
   rules: RULES,
   ruleDescriptions: RULE_DESCRIPTIONS,
+  organizeImports: organizeBy(importOrder),
   commentRule: R.Comment,
   splitRule: R.Split,
   insertRules: { separator: R.ClosingComma },

@@ -1,5 +1,5 @@
 import { execFile, spawn } from "node:child_process";
-import { SourceError } from "../source.js";
+import { SourceError } from "../error.js";
 
 /** A repository, by the folder in which git is asked. */
 export class Git {

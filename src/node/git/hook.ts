@@ -1,7 +1,7 @@
 import { chmod, mkdir, readFile, rm } from "node:fs/promises";
 import { dirname, resolve } from "node:path";
 import writeFileAtomic from "write-file-atomic";
-import { SourceError } from "../source.js";
+import { SourceError } from "../error.js";
 import type { Git } from "./git.js";
 
 const BEGIN = "# oak-tide begins: formats what is staged; git commit --no-verify passes by it";

@@ -1,5 +1,6 @@
-import { relative, resolve, sep } from "node:path";
+import { resolve, sep } from "node:path";
 import type { Job } from "../run.js";
+import { shownPath } from "../shown.js";
 import { changedFiles } from "./changed.js";
 import { Git } from "./git.js";
 import { stageText, stagedText } from "./staged.js";
@@ -28,7 +29,7 @@ export async function changedJobs(
     .filter(({ path }) => roots.some((root) => path === root || path.startsWith(`${root}${sep}`)))
     .filter(({ lines }) => changed === undefined || lines === undefined || lines.length > 0)
     .map(({ name, path, lines }) => ({
-      path: shown(path),
+      path: shownPath(path),
       lines: changed === undefined ? undefined : lines,
       staged: staged ? stagedFile(git, name) : undefined,
     }));
@@ -42,9 +43,4 @@ function stagedFile(git: Git, name: string): Job["staged"] {
     read: () => text,
     write: async (next) => void await stageText(git, name, await text, next),
   };
-}
-
-function shown(path: string): string {
-  const near = relative(process.cwd(), path);
-  return near.startsWith("..") ? path : near;
 }

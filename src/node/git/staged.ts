@@ -1,7 +1,8 @@
 import { mkdtemp, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { SourceError, decode, readSource, replaceSource } from "../source.js";
+import { SourceError, decode } from "../error.js";
+import { readSource, replaceSource } from "../source.js";
 import type { Git } from "./git.js";
 
 /** The text of a file as it is staged. */

@@ -1,4 +1,3 @@
-import { readFileSync } from "node:fs";
 import { dirname } from "node:path";
 import { parseSync, type ProcessedFileConfig, type Props } from "editorconfig";
 import type { Style } from "../../core/index.js";
@@ -81,11 +80,4 @@ function valueOf(name: keyof Style, value: unknown): Style[keyof Style] | undefi
       if (name === "maxLineLength" && value === "off") return NO_LIMIT;
       return Number.isInteger(value) && Number(value) > 0 ? Number(value) : undefined;
   }
-}
-
-/** The line of a file that states a property last, counted from 1; 1 where none does. */
-export function lineOf(file: string, property: string): number {
-  const lines = readFileSync(file, "utf8").split(/\r\n|\r|\n/);
-  const states = new RegExp(`^\\s*${property}\\s*[=:]`, "i");
-  return lines.findLastIndex((line) => states.test(line)) + 1 || 1;
 }

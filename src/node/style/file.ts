@@ -1,10 +1,12 @@
 import { readFileSync } from "node:fs";
-import { basename, dirname, join } from "node:path";
+import { basename, dirname, join, relative, resolve, sep } from "node:path";
+import ignore, { type Ignore } from "ignore";
 import { distance } from "fastest-levenshtein";
-import type { z } from "zod";
+import type * as z from "zod/mini";
 import { languages as knownLanguages } from "../../languages/index.js";
 import { STYLE_VALUES, type Style } from "../../core/index.js";
-import { decode } from "../source.js";
+import { decode } from "../error.js";
+import type { STYLE_FILE_NAMES } from "./names.js";
 import { STYLE_FILE, type StyleFileData } from "./schema.js";
 import { readJson } from "./syntax/json.js";
 import {
@@ -24,19 +26,26 @@ export interface StyleFile {
   readonly data: StyleFileData;
   /** The place of a member, as `oak-tide.json:3:5`. */
   placeOf(path: Path): string;
+  /** The path patterns that name a file, with what they hold, the last one first. */
+  pathsFor(
+    path: string,
+  ): readonly (readonly [string, NonNullable<StyleFileData["paths"]>[string]])[];
+  /** The pattern that excludes a file, or a folder whose path ends with a slash, and its place. */
+  excludedBy(path: string): string | undefined;
 }
 
 /** Where style stands in a folder: files of its own, and a key of a manifest. */
-const KINDS: readonly (readonly [name: string, read: ReadSettings, key: Path])[] = [
+const KINDS: readonly (readonly [
+  name: typeof STYLE_FILE_NAMES[number],
+  read: ReadSettings,
+  key: Path,
+])[] = [
   ["oak-tide.json", readJson, []],
   ["oak-tide.yaml", readYaml, []],
   ["oak-tide.toml", readToml, []],
   ["package.json", readJson, ["oak-tide"]],
   ["pyproject.toml", readToml, ["tool", "oak-tide"]],
 ];
-
-/** The names under which style may stand in a folder. */
-export const STYLE_FILE_NAMES: readonly string[] = KINDS.map(([name]) => name);
 
 /**
  * The style file of a folder.
@@ -97,12 +106,50 @@ function openStyleFile(path: string, read: ReadSettings, key: Path): StyleFile |
   );
   if (value === undefined) return undefined;
   const data = checked(path, text, settings, key, value);
+  const folder = dirname(path);
+  const place = (member: Path): string =>
+    placeOf(path, text, settings.offsetOf([...key, ...member]));
   return {
     path,
-    folder: dirname(path),
+    folder,
     data,
-    placeOf: (member) => placeOf(path, text, settings.offsetOf([...key, ...member])),
+    placeOf: place,
+    pathsFor: (file) => {
+      const below = within(folder, file);
+      if (below === undefined || data.paths === undefined) return [];
+      return Object.entries(data.paths)
+        .filter(([pattern]) => patternsOf([pattern]).ignores(below))
+        .reverse();
+    },
+    excludedBy: (file) => {
+      const below = within(folder, file);
+      const { exclude = [] } = data;
+      if (exclude.length === 0 || below === undefined) return undefined;
+      const { ignored, rule } = patternsOf(exclude).checkIgnore(below);
+      if (!ignored) return undefined;
+      const pattern = rule?.pattern ?? "";
+      return `${place(["exclude", Math.max(0, exclude.indexOf(pattern))])} "${pattern}"`;
+    },
   };
+}
+
+/** Patterns by their texts: each is read once. */
+const read = new Map<string, Ignore>();
+
+function patternsOf(patterns: readonly string[]): Ignore {
+  const key = patterns.join("\n");
+  let matcher = read.get(key);
+  if (matcher === undefined)
+    read.set(key, matcher = ignore({ ignorecase: false }).add([...patterns]));
+  return matcher;
+}
+
+/** A path from a folder on, with slashes; undefined where it does not lie below. */
+function within(folder: string, path: string): string | undefined {
+  const below = relative(folder, path);
+  if (below === "" || below.startsWith("..") || resolve(below) === below) return undefined;
+  const slashed = sep === "/" ? below : below.split(sep).join("/");
+  return path.endsWith(sep) ? `${slashed}/` : slashed;
 }
 
 function checked(
@@ -153,7 +200,7 @@ function explained(issue: Issue, whole: unknown): readonly [Path, string] {
 
 /** What a member might be called. */
 function namesAt(path: Path): string[] {
-  const all = Object.keys(STYLE_FILE.shape);
+  const all = Object.keys(STYLE_FILE.def.shape);
   if (path.length === 0) return all;
   const own = ["$schema", "root", "exclude", "paths", "saves", "ownPackages", "allowedPrograms"];
   const inPath = path[0] === "paths" && path.length === 2;
@@ -186,9 +233,4 @@ function expected(issue: Issue): string {
       }[issue.expected as string] ?? issue.expected;
     default: return "something else; see docs/style.md";
   }
-}
-
-/** The style options among a part of a style file. */
-export function optionsOf(part: object, isOption: (name: string) => boolean): Partial<Style> {
-  return Object.fromEntries(Object.entries(part).filter(([name]) => isOption(name)));
 }

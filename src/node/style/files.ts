@@ -1,14 +1,15 @@
-import { readdirSync } from "node:fs";
-import { dirname, join, relative, resolve, sep } from "node:path";
-import ignore, { type Ignore } from "ignore";
-import { STYLE_VALUES, type Style } from "../../core/index.js";
-import { SourceError } from "../source.js";
-import { EditorConfigs, lineOf, type EditorConfigOption } from "./editorconfig.js";
-import { STYLE_FILE_NAMES, optionsOf, styleFileAt, styleFileIn, type StyleFile } from "./file.js";
-import { Ignored } from "./ignored.js";
-import { personFile } from "./person.js";
-import type { Formatter, SaveStep } from "./schema.js";
-import { shownPath, type Path } from "./syntax/read.js";
+import { existsSync, readFileSync, readdirSync } from "node:fs";
+import { dirname, join, resolve, sep } from "node:path";
+import { STYLE_VALUES, type SaveStep, type Style } from "../../core/index.js";
+import { SourceError } from "../error.js";
+import type { EditorConfigOption, EditorConfigs } from "./editorconfig.js";
+import type { StyleFile } from "./file.js";
+import { STYLE_FILE_NAMES } from "./names.js";
+import type { Ignored } from "./ignored.js";
+import { personPath } from "./person.js";
+import type { Formatter } from "./schema.js";
+import type { Path } from "./syntax/read.js";
+import { shownPath } from "../shown.js";
 
 /** One part of a style file, or of an EditorConfig file, that acts on a file. */
 interface Layer {
@@ -57,29 +58,24 @@ const isOption = (name: string): name is keyof Style => Object.hasOwn(STYLE_VALU
 export class StyleFiles {
   private readonly folders = new Map<string, StyleFile | SourceError | undefined>();
   private readonly names = new Map<string, ReadonlySet<string>>();
-  private readonly editorConfigs = new EditorConfigs();
-  private readonly ignored = new Ignored((folder) => this.namesIn(folder));
-  private readonly patterns = new Map<string, Ignore>();
-  private readonly only: StyleFile | undefined;
+  private editorConfigs: EditorConfigs | undefined;
+  private ignored: Ignored | undefined;
+  private only: StyleFile | undefined;
   private person: StyleFile | null | undefined;
 
-  /** @throws SourceError where the only file cannot be used. */
-  constructor(private readonly options: StyleFilesOptions = {}) {
-    if (options.only !== undefined) this.only = styleFileAt(resolve(options.only));
-  }
+  constructor(private readonly options: StyleFilesOptions = {}) {}
 
   /**
    * What is said of a file.
    *
    * @throws SourceError where a style file that governs it cannot be used.
    */
-  of(path: string): FileStyle {
+  async of(path: string): Promise<FileStyle> {
     const absolute = resolve(path);
-    const { only } = this;
-    const files = only === undefined ? this.filesFor(absolute) : [only];
-    const configs = only === undefined && this.hasEditorConfig(dirname(absolute))
-      ? this.editorConfigs.optionsFor(absolute)
-      : [];
+    const { only } = this.options;
+    const files = only === undefined ? await this.filesFor(absolute) : [await this.onlyFile(only)];
+    const configs = only === undefined ? await this.configsFor(absolute) : [];
+    if (this.above(dirname(absolute), ".gitignore")) await this.ready();
     const layers = (languageId: string): Layer[] =>
       this.layers(absolute, files, configs, languageId);
     return {
@@ -93,54 +89,73 @@ export class StyleFiles {
     };
   }
 
+  /** Loads what tells which folders are left out. */
+  async ready(): Promise<void> {
+    const { Ignored } = await import("./ignored.js");
+    this.ignored ??= new Ignored((folder) => this.namesIn(folder));
+  }
+
   /** Programs that the person allows to format files. */
-  get allowedPrograms(): readonly string[] {
-    return this.personFile?.data.allowedPrograms ?? [];
+  async allowedPrograms(): Promise<readonly string[]> {
+    return (await this.personFile())?.data.allowedPrograms ?? [];
   }
 
-  /** Whether a folder's files need not be looked at. */
+  /** Whether a folder's files need not be looked at, as far as the style files tell that were read so far. */
   excludesFolder(path: string): boolean {
-    const absolute = resolve(path);
-    if (this.ignored.by(`${absolute}${sep}`) !== undefined) return true;
-    try {
-      const files = this.filesFor(absolute);
+    const folder = `${resolve(path)}${sep}`;
+    if (this.ignored?.by(folder) !== undefined) return true;
+    for (const file of this.folders.values()) {
+      if (file === undefined || file instanceof SourceError) continue;
       // What a pattern takes back may lie below.
-      const takesBack = files.some(({ data }) => data.exclude?.some((one) => one.startsWith("!")));
-      return !takesBack && this.excludedBy(`${absolute}${sep}`, files) !== undefined;
-    } catch {
-      // What is wrong is said of the files.
-      return false;
+      const takesBack = file.data.exclude?.some((one) => one.startsWith("!")) === true;
+      if (!takesBack && this.excludedBy(folder, [file]) !== undefined) return true;
     }
+    return false;
   }
 
-  private get personFile(): StyleFile | null {
+  private async onlyFile(path: string): Promise<StyleFile> {
+    const { styleFileAt } = await import("./file.js");
+    return (this.only ??= styleFileAt(resolve(path)));
+  }
+
+  private async personFile(): Promise<StyleFile | null> {
     if (this.person !== undefined) return this.person;
-    const { person } = this.options;
-    return (this.person = person === null ? null : personFile(person) ?? null);
+    const { person = personPath() } = this.options;
+    if (person === null || !existsSync(person)) return (this.person = null);
+    const { styleFileAt } = await import("./file.js");
+    return (this.person = styleFileAt(person));
+  }
+
+  private async configsFor(path: string): Promise<EditorConfigOption[]> {
+    if (!this.above(dirname(path), ".editorconfig")) return [];
+    const { EditorConfigs } = await import("./editorconfig.js");
+    this.editorConfigs ??= new EditorConfigs();
+    return this.editorConfigs.optionsFor(path);
   }
 
   /** The style files that govern a file, the nearest first, the person's own last. */
-  private filesFor(path: string): StyleFile[] {
+  private async filesFor(path: string): Promise<StyleFile[]> {
     const found: StyleFile[] = [];
     for (let folder = dirname(path);; folder = dirname(folder)) {
-      const file = this.fileIn(folder);
+      const file = await this.fileIn(folder);
       if (file !== undefined) found.push(file);
       if (file?.data.root === true || folder === dirname(folder)) break;
     }
-    const { personFile: person } = this;
+    const person = await this.personFile();
     return person === null ? found : [...found, person];
   }
 
-  private fileIn(folder: string): StyleFile | undefined {
-    if (!this.folders.has(folder)) this.folders.set(folder, this.read(folder));
+  private async fileIn(folder: string): Promise<StyleFile | undefined> {
+    if (!this.folders.has(folder)) this.folders.set(folder, await this.read(folder));
     const file = this.folders.get(folder);
     if (file instanceof SourceError) throw file;
     return file;
   }
 
-  private read(folder: string): StyleFile | SourceError | undefined {
+  private async read(folder: string): Promise<StyleFile | SourceError | undefined> {
     const names = this.namesIn(folder);
     if (!STYLE_FILE_NAMES.some((name) => names.has(name))) return undefined;
+    const { styleFileIn } = await import("./file.js");
     try {
       return styleFileIn(folder, names);
     } catch (error) {
@@ -155,10 +170,11 @@ export class StyleFiles {
     return names;
   }
 
-  private hasEditorConfig(folder: string): boolean {
-    if (this.namesIn(folder).has(".editorconfig")) return true;
-    const above = dirname(folder);
-    return above !== folder && this.hasEditorConfig(above);
+  /** Whether a folder, or one above it, holds a file of a name. */
+  private above(folder: string, name: string): boolean {
+    if (this.namesIn(folder).has(name)) return true;
+    const next = dirname(folder);
+    return next !== folder && this.above(next, name);
   }
 
   /** What acts on a file, the part that rules first: by folder, a style file's before an EditorConfig file's. */
@@ -189,10 +205,12 @@ export class StyleFiles {
   private *partsOf(file: StyleFile, path: string, languageId: string): Iterable<Layer> {
     const { data } = file;
     const part = (options: object | undefined, at: Path): Layer => ({
-      style: optionsOf(options ?? {}, isOption),
+      style: Object.fromEntries(
+        Object.entries(options ?? {}).filter(([option]) => isOption(option)),
+      ),
       placeOf: (name) => file.placeOf([...at, name]),
     });
-    for (const [pattern, own] of this.pathsOf(file, path)) {
+    for (const [pattern, own] of file.pathsFor(path)) {
       const at = ["paths", pattern];
       yield part(own.languages?.[languageId], [...at, "languages", languageId]);
       yield part(own, at);
@@ -201,39 +219,17 @@ export class StyleFiles {
     yield part(data, []);
   }
 
-  /** The path patterns of a style file that name a file, the last one first. */
-  private pathsOf({ data, folder }: StyleFile, path: string) {
-    return Object.entries(data.paths ?? {})
-      .filter(([pattern]) => this.isNamed(pattern, folder, path))
-      .reverse();
-  }
-
-  /** Whether a pattern of a folder names a path below it. */
-  private isNamed(pattern: string, folder: string, path: string): boolean {
-    const below = within(folder, path);
-    if (below === undefined) return false;
-    let matcher = this.patterns.get(pattern);
-    if (matcher === undefined)
-      this.patterns.set(pattern, matcher = ignore({ ignorecase: false }).add(pattern));
-    return matcher.ignores(below);
-  }
-
   private excludedBy(path: string, files: readonly StyleFile[]): string | undefined {
     for (const file of files) {
-      const { exclude = [] } = file.data;
-      const below = within(file.folder, path);
-      if (exclude.length === 0 || below === undefined) continue;
-      const { ignored, rule } = ignore({ ignorecase: false }).add([...exclude]).checkIgnore(below);
-      if (!ignored) continue;
-      const pattern = rule?.pattern ?? "";
-      return `${file.placeOf(["exclude", Math.max(0, exclude.indexOf(pattern))])} "${pattern}"`;
+      const said = file.excludedBy(path);
+      if (said !== undefined) return said;
     }
-    return this.ignored.by(path);
+    return this.ignored?.by(path);
   }
 
   private formatterFor(path: string, files: readonly StyleFile[]): FileStyle["formatter"] {
     for (const file of files) {
-      for (const [pattern, { formatter }] of this.pathsOf(file, path))
+      for (const [pattern, { formatter }] of file.pathsFor(path))
         if (formatter !== undefined)
           return { value: formatter, place: file.placeOf(["paths", pattern, "formatter"]) };
       const { formatter } = file.data;
@@ -242,6 +238,13 @@ export class StyleFiles {
     }
     return undefined;
   }
+}
+
+/** The line of an EditorConfig file that states a property last, counted from 1; 1 where none does. */
+function lineOfProperty(file: string, property: string): number {
+  const lines = readFileSync(file, "utf8").split(/\r\n|\r|\n/);
+  const states = new RegExp(`^\\s*${property}\\s*=`, "i");
+  return lines.findLastIndex((line) => states.test(line)) + 1 || 1;
 }
 
 function namesIn(folder: string): ReadonlySet<string> {
@@ -254,16 +257,8 @@ function namesIn(folder: string): ReadonlySet<string> {
 
 const configLayer = ({ name, value, file, property }: EditorConfigOption): Layer => ({
   style: { [name]: value },
-  placeOf: () => `${shownPath(file)}:${lineOf(file, property)}`,
+  placeOf: () => `${shownPath(file)}:${lineOfProperty(file, property)}`,
 });
-
-/** A path from a folder on, with slashes; undefined where it does not lie below. */
-function within(folder: string, path: string): string | undefined {
-  const below = relative(folder, path);
-  if (below === "" || below.startsWith("..") || resolve(below) === below) return undefined;
-  const slashed = sep === "/" ? below : below.split(sep).join("/");
-  return path.endsWith(sep) ? `${slashed}/` : slashed;
-}
 
 const isBelow = (folder: string, above: string): boolean =>
   folder === above || folder.startsWith(above.endsWith(sep) ? above : join(above, sep));

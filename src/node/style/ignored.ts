@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { dirname, join, relative, sep } from "node:path";
-import { shownPath } from "./syntax/read.js";
+import { shownPath } from "../shown.js";
 import ignore, { type Ignore } from "ignore";
 
 interface IgnoreFile {

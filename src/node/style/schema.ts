@@ -1,13 +1,23 @@
-import { z } from "zod";
-import { STYLE_SCHEMA, STYLE_VALUES, type Style } from "../../core/index.js";
+import * as z from "zod/mini";
+import { SAVE_STEPS, STYLE_SCHEMA, STYLE_VALUES, type Style } from "../../core/index.js";
+
+/** A schema that may be left out, with what it is for. */
+function described<T extends z.core.SomeType>(
+  schema: T,
+  description: string,
+): z.ZodMiniOptional<T> {
+  const optional = z.optional(schema);
+  z.globalRegistry.add(optional as z.ZodMiniType, { description });
+  return optional;
+}
 
 /** What one option may hold. */
-function optionSchema(name: keyof Style): z.ZodType {
+function optionSchema(name: keyof Style): z.ZodMiniType {
   const values = STYLE_VALUES[name];
   const schema = typeof values === "number"
-    ? z.int().min(values)
+    ? z.int().check(z.minimum(values))
     : z.literal(values as readonly (string | boolean)[]);
-  return schema.optional().describe(STYLE_SCHEMA[name].description);
+  return described(schema, STYLE_SCHEMA[name].description);
 }
 
 const OPTIONS = Object.fromEntries(
@@ -16,63 +26,57 @@ const OPTIONS = Object.fromEntries(
 
 const style = z.strictObject(OPTIONS);
 
-const languages = z
-  .record(z.string(), style)
-  .optional()
-  .describe("What differs in files, and in regions, of a language, by its identifier.");
+const languages = described(
+  z.record(z.string(), style),
+  "What differs in files, and in regions, of a language, by its identifier.",
+);
 
 const command = z.strictObject({
-  run: z.array(z.string()).min(1).describe("The program and its arguments; {path} is the file."),
-  seconds: z.number().positive().optional().describe("How long it may take; 10 where left out."),
+  run: z.array(z.string()).check(z.minLength(1)),
+  seconds: described(z.number().check(z.positive()), "How long it may take; 10 where left out."),
 });
 
-const formatter = z
-  .union([
+const formatter = described(
+  z.union([
     z.literal("built-in"),
     z.literal("none"),
     command,
-    z.array(z.union([z.literal("built-in"), command])).min(1),
-  ])
-  .optional()
-  .describe(
-    "What formats these files: the engine, a program, or the first of several that is there.",
-  );
-
-/** The steps that a save may take. */
-export const STEPS = ["organizeImports", "format"] as const;
+    z.array(z.union([z.literal("built-in"), command])).check(z.minLength(1)),
+  ]),
+  "What formats these files: the engine, nothing, a program ({path} in its arguments is the file), or the first of several that is there.",
+);
 
 /** A style file. */
 export const STYLE_FILE = z.strictObject({
-  $schema: z.string().optional().describe("Where this schema lies, for editors."),
-  root: z.boolean().optional().describe("Whether folders further up are not looked at."),
-  exclude: z
-    .array(z.string())
-    .optional()
-    .describe("Files that are left alone, as patterns of gitignore from this folder on."),
+  $schema: described(z.string(), "Where this schema lies, for editors."),
+  root: described(z.boolean(), "Whether folders further up are not looked at."),
+  exclude: described(
+    z.array(z.string()),
+    "Files that are left alone, as patterns of gitignore from this folder on.",
+  ),
   ...OPTIONS,
   languages,
-  paths: z
-    .record(z.string(), z.strictObject({ ...OPTIONS, languages, formatter }))
-    .optional()
-    .describe("What differs in files that a pattern of gitignore names; later patterns rule."),
+  paths: described(
+    z.record(z.string(), z.strictObject({ ...OPTIONS, languages, formatter })),
+    "What differs in files that a pattern of gitignore names; later patterns rule.",
+  ),
   formatter,
-  saves: z
-    .record(z.string(), z.array(z.literal(STEPS)))
-    .optional()
-    .describe("Sets of steps by names, which a save or a command may ask for."),
-  ownPackages: z
-    .array(z.string())
-    .optional()
-    .describe("Packages whose imports stand last, as the project's own."),
-  allowedPrograms: z
-    .array(z.string())
-    .optional()
-    .describe("Programs that may format files. It counts in a person's own file only."),
+  saves: described(
+    z.record(z.string(), z.array(z.literal(SAVE_STEPS))),
+    "Sets of steps by names, which a save or a command may ask for.",
+  ),
+  ownPackages: described(
+    z.array(z.string()),
+    "Packages whose imports stand last, as the project's own.",
+  ),
+  allowedPrograms: described(
+    z.array(z.string()),
+    "Programs that may format files. It counts in a person's own file only.",
+  ),
 });
 
 export type StyleFileData = z.infer<typeof STYLE_FILE>;
 export type Formatter = NonNullable<StyleFileData["formatter"]>;
-export type SaveStep = typeof STEPS[number];
 
 /** The JSON Schema of style files, for completion in editors. */
 export const styleFileSchema = (): unknown => ({

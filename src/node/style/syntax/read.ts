@@ -1,6 +1,6 @@
-import { relative } from "node:path";
 import { LineIndex } from "../../../core/index.js";
-import { SourceError } from "../../source.js";
+import { shownPath } from "../../shown.js";
+import { SourceError } from "../../error.js";
 
 /** A way to a value: names of members, and places in lists. */
 export type Path = readonly (string | number)[];
@@ -19,12 +19,6 @@ export type ReadSettings = (file: string, text: string) => Settings;
 export function placeOf(file: string, text: string, offset: number): string {
   const { line, character } = LineIndex.of(text).positionAt(offset);
   return `${shownPath(file)}:${line + 1}:${character + 1}`;
-}
-
-/** A path as people see it: from the working folder on where it lies below that. */
-export function shownPath(path: string): string {
-  const near = relative(process.cwd(), path);
-  return near.startsWith("..") || near === "" ? path : near;
 }
 
 /** A file of settings that cannot be used. The message names the place, and what was expected there. */

@@ -1,0 +1,30 @@
+import pc from "picocolors";
+import type { FormatOptions } from "./commands/format.js";
+import { Exit } from "./exit.js";
+import { counted, printUnsettled } from "./report.js";
+import { runOver } from "./run.js";
+
+/** Formats files in place. */
+export async function formatPaths(
+  paths: readonly string[],
+  options: FormatOptions,
+): Promise<void> {
+  let changed = 0;
+  const { files, failed } = await runOver(paths, { ...options, write: true }, (outcome) => {
+    const { editCount } = outcome.answer;
+    if (editCount > 0) changed++;
+    if (options.quiet === true) return;
+    if (editCount > 0)
+      console.log(
+        `${pc.green("written")}  ${outcome.path}  ${pc.dim(counted(editCount, "edit"))}`,
+      );
+    printUnsettled(outcome);
+  });
+  if (options.quiet !== true) {
+    const rest = files - changed - failed;
+    console.log(
+      `${counted(files, "file")}: ${changed} written, ${rest} in order already${failed > 0 ? `, ${failed} could not be done` : ""}`,
+    );
+  }
+  if (failed > 0) process.exitCode = Exit.CouldNot;
+}

@@ -1,0 +1,28 @@
+import { chmodSync } from "node:fs";
+import { build } from "esbuild";
+
+/** Puts the command line in one file a command, so that a call reads what it needs and little more. */
+await build({
+  entryPoints: { "oak-tide": "dist/cli/main.js" },
+  bundle: true,
+  splitting: true,
+  platform: "node",
+  format: "esm",
+  target: "node20",
+  outdir: "dist/bin",
+  minify: true,
+  legalComments: "none",
+  // It reads a file beside itself.
+  external: ["editorconfig"],
+  // Some packages ask for others as older modules do.
+  banner: {
+    js: [
+      'import { createRequire as requireOf } from "node:module";',
+      'import { fileURLToPath as pathOf } from "node:url";',
+      "const require = requireOf(import.meta.url);",
+      "const __filename = pathOf(import.meta.url);",
+    ].join(" "),
+  },
+  logLevel: "warning",
+});
+chmodSync("dist/bin/oak-tide.js", 0o755);
