@@ -13,6 +13,7 @@ const COMMANDS = {
   format: async () => (await import("./commands/format.js")).formatCommand(),
   check: async () => (await import("./commands/check.js")).checkCommand(),
   explain: async () => (await import("./commands/explain.js")).explainCommand(),
+  learn: async () => (await import("./commands/learn.js")).learnCommand(),
   hook: async () => (await import("./commands/hook.js")).hookCommand(),
   ask: async () => (await import("./commands/ask.js")).askCommand(),
   replay: async () => (await import("./commands/replay.js")).replayCommand(),

@@ -1,0 +1,130 @@
+import { existsSync } from "node:fs";
+import { join } from "node:path";
+import { Command, Option } from "commander";
+import pc from "picocolors";
+import writeFileAtomic from "write-file-atomic";
+import { createEngine, type Engine, type Style } from "../../index.js";
+import {
+  SourceError,
+  findSources,
+  learn,
+  readSource,
+  type Learnt,
+  type Sample,
+} from "../../node/index.js";
+import { StyleFiles } from "../../node/style/files.js";
+import { STYLE_FILE_NAMES } from "../../node/style/names.js";
+import { writeOutput } from "../input.js";
+import { counted } from "../report.js";
+
+interface Options {
+  readonly write?: boolean;
+  readonly report: "text" | "json";
+}
+
+/** How much text of a language is read at most, in UTF-16 units: more would tell nothing new. */
+const MOST_TEXT = 600_000;
+
+export const learnCommand = (): Command => new Command("learn")
+  .description(
+    "Propose the style file under which the fewest lines of code that exists would change.",
+  )
+  .argument("[folder]", "the code to learn from", ".")
+  .addOption(new Option("--write", "save the style file in the folder"))
+  .addOption(
+    new Option("--report <form>", "text or json").choices(["text", "json"]).default("text"),
+  )
+  .action(learnFrom);
+
+async function learnFrom(folder: string, { write = false, report }: Options): Promise<void> {
+  const engine = createEngine();
+  const texts = await samplesIn(folder, engine);
+  if (texts.size === 0)
+    throw new SourceError(folder, "there is no file in a language that is known");
+  const learnt = new Map([...texts].map(([family, samples]) => [family, learn(engine, samples)]));
+  const file = styleFileOf(learnt, texts);
+  if (report === "json")
+    await writeOutput(
+      `${JSON.stringify({ style: file, languages: Object.fromEntries(learnt) }, null, 2)}\n`,
+    );
+  else
+    await writeOutput(`${textOf(learnt)}\n\n${JSON.stringify(file, null, 2)}\n`);
+  if (write) await save(folder, file);
+}
+
+/** The texts of a folder by the families of their languages. */
+async function samplesIn(folder: string, engine: Engine): Promise<Map<string, Sample[]>> {
+  const styles = new StyleFiles();
+  await styles.ready();
+  const files = findSources(
+    [folder],
+    (path) => engine.languageFor(path)?.sequence !== undefined,
+    (below) => styles.excludesFolder(below),
+  );
+  const samples = new Map<string, Sample[]>();
+  const sizes = new Map<string, number>();
+  for (const path of spread(files)) {
+    if (path instanceof SourceError) throw path;
+    if ((await styles.of(path)).excludedBy !== undefined) continue;
+    const language = engine.languageFor(path)!;
+    const size = sizes.get(language.family) ?? 0;
+    if (size > MOST_TEXT) continue;
+    const { text } = await readSource(path);
+    const languageId = language.ids[0]!;
+    // What does not parse shows no style.
+    if (engine.open({ uri: path, languageId, text }).formatDocument().unsettled.length > 0)
+      continue;
+    sizes.set(language.family, size + text.length);
+    samples.set(language.family, [...samples.get(language.family) ?? [], { languageId, text }]);
+  }
+  return samples;
+}
+
+/** The same things in an order in which each beginning is spread over the whole. */
+function spread<T>(items: readonly T[]): T[] {
+  const step = Math.max(1, Math.floor(Math.sqrt(items.length)));
+  return Array.from({ length: step }, (_, i) => items.filter((__, k) => k % step === i)).flat();
+}
+
+/** A style file: options at the top where one family is all there is, else by language. */
+function styleFileOf(
+  learnt: ReadonlyMap<string, Learnt>,
+  texts: ReadonlyMap<string, readonly Sample[]>,
+): object {
+  if (learnt.size === 1) return [...learnt.values()][0]!.style;
+  const languages: Record<string, Partial<Style>> = {};
+  for (const [family, { style }] of learnt)
+    for (const id of new Set(texts.get(family)!.map(({ languageId }) => languageId)))
+      languages[id] = style;
+  return { languages };
+}
+
+function textOf(learnt: ReadonlyMap<string, Learnt>): string {
+  const parts: string[] = [];
+  for (const [family, { findings, lines, changed, changedBefore }] of learnt) {
+    const share = (count: number): string => `${((100 * count) / Math.max(1, lines)).toFixed(1)} %`;
+    parts.push(
+      `${pc.bold(family)}: of ${counted(lines, "line")} ${changed} would change (${share(changed)}); without a style file ${changedBefore} (${share(changedBefore)})`,
+    );
+    for (const { name, value, weighed, sureness } of findings) {
+      const told = sureness > 0;
+      const all = weighed.map((one) => `${String(one.value)} ${one.lines}`).join(", ");
+      parts.push(
+        `  ${name.padEnd(23)}${(told ? String(value) : "–").padEnd(12)}${(told ? `${Math.round(100 * sureness)} % sure` : "nothing tells").padEnd(15)}${pc.dim(all)}`,
+      );
+    }
+  }
+  return parts.join("\n");
+}
+
+async function save(folder: string, file: object): Promise<void> {
+  const there = STYLE_FILE_NAMES.slice(0, 3).find((name) => existsSync(join(folder, name)));
+  if (there !== undefined)
+    throw new SourceError(
+      join(folder, there),
+      "it is there already; take it away first, or edit it by hand",
+    );
+  const path = join(folder, "oak-tide.json");
+  await writeFileAtomic(path, `${JSON.stringify(file, null, 2)}\n`);
+  console.error(`${path} is written`);
+}

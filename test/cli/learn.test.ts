@@ -1,0 +1,47 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { expect, test } from "vitest";
+import { createEngine, type Style } from "oak-tide";
+import { learn } from "oak-tide/node";
+import { packageFiles } from "../support/packages.js";
+import { folder, oakTide } from "../support/process.js";
+
+const engine = createEngine();
+const texts = packageFiles("commander/lib", /^(?:help|option|command)\.js$/).map(
+  ({ text }) => text,
+);
+
+test.each<Partial<Style>>([
+  {
+    maxLineLength: 72,
+    stringDelimiter: "single",
+    statementTerminator: "omitted",
+    closingComma: "never",
+  },
+  { maxLineLength: 110, indentStyle: "tab", bracePlacement: "own-line", listSplit: "by-width" },
+  { maxLineLength: 80, indentSize: 4, operatorSplit: "after", expressionSplit: "by-width" },
+])("code that obeys a style has it proposed: %j", (style) => {
+  const samples = texts.map((text) => {
+    const document = engine.open({ uri: "", languageId: "javascript", text, style });
+    return { languageId: "javascript", text: document.formatDocument().text };
+  });
+  const learnt = learn(engine, samples);
+  expect(learnt.style).toMatchObject(style);
+  expect(learnt.changed).toBeLessThanOrEqual(learnt.lines * 0.002);
+  expect(learnt.changedBefore).toBeGreaterThan(learnt.changed);
+}, 60_000);
+
+test("the command says what it weighed, and writes the file where none is", async () => {
+  const cwd = folder({ "lib/fares.js": "const a = 'x'\nconst b = 'y'\nmoor(a, b)\n".repeat(20) });
+  const { out, err } = await oakTide(["learn", "lib", "--write"], { cwd });
+  expect(out).toContain(
+    "ecma: of 60 lines 0 would change (0.0 %); without a style file 60 (100.0 %)",
+  );
+  expect(out).toMatch(/stringDelimiter +single +100 % sure +double 40, single 0, as-written 0/);
+  expect(err).toBe("lib/oak-tide.json is written\n");
+  const written = JSON.parse(readFileSync(join(cwd, "lib/oak-tide.json"), "utf8"));
+  expect(written).toMatchObject({ stringDelimiter: "single", statementTerminator: "omitted" });
+  expect((await oakTide(["check", "lib/fares.js"], { cwd })).code).toBe(0);
+  const again = await oakTide(["learn", "lib", "--write"], { cwd });
+  expect([again.code, again.err.includes("it is there already")]).toEqual([2, true]);
+});
