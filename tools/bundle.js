@@ -1,9 +1,11 @@
-import { chmodSync } from "node:fs";
+import { chmodSync, rmSync } from "node:fs";
 import { build } from "esbuild";
+
+rmSync("dist/bin", { recursive: true, force: true });
 
 /** Puts the command line in one file a command, so that a call reads what it needs and little more. */
 await build({
-  entryPoints: { "oak-tide": "dist/cli/main.js" },
+  entryPoints: { "oak-tide": "dist/cli/main.js", "pool-worker": "dist/node/pool-worker.js" },
   bundle: true,
   splitting: true,
   platform: "node",
@@ -12,8 +14,8 @@ await build({
   outdir: "dist/bin",
   minify: true,
   legalComments: "none",
-  // It reads a file beside itself.
-  external: ["editorconfig"],
+  // They read files beside themselves.
+  external: ["editorconfig", "tinypool"],
   // Some packages ask for others as older modules do.
   banner: {
     js: [

@@ -38,6 +38,11 @@ export const saveOption = (): Option => new Option(
   "the steps to take: a set that a style file names, organizeImports, or format (the default)",
 );
 
+export const cacheOption = (): Option => new Option(
+  "--no-cache",
+  "format files anew that were in order when they were last looked at",
+);
+
 export const quietOption = (): Option => new Option("--quiet", "print nothing but errors");
 
 export function styleOf({ lineLimit }: StyleOptions): Partial<Style> {

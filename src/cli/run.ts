@@ -4,10 +4,13 @@ import {
   changedJobs,
   findSources,
   formatFiles,
+  leftToDo,
   type ChangedOptions,
   type Excluded,
   type Outcome,
 } from "../node/index.js";
+import { InOrder } from "../node/in-order.js";
+import { workersFor } from "../node/workers.js";
 import { styleFilesOf, styleOf, type StyleOptions } from "./options.js";
 import { printError, printExcluded } from "./report.js";
 
@@ -35,6 +38,7 @@ export async function runOver(
   options: StyleOptions & ChangedOptions & {
     readonly write: boolean;
     readonly save?: string;
+    readonly cache?: boolean;
   },
   each: (outcome: Outcome) => void,
 ): Promise<Totals> {
@@ -49,14 +53,24 @@ export async function runOver(
     : (await changedJobs(paths.length === 0 ? ["."] : paths, options)).filter(
       ({ path }) => known(path),
     );
-  const totals = { files: 0, failed: 0, excluded: 0 };
   const told = new Set<string>();
-  const run = formatFiles(engine, files, {
-    write: options.write,
-    style: styleOf(options),
-    save: options.save,
-    styles,
-  });
+  const inOrder = options.cache === false ? undefined : InOrder.of(process.cwd());
+  const common = { write: options.write, style: styleOf(options), save: options.save };
+  const totals = { files: 0, failed: 0, excluded: 0 };
+  const plainFiles = files.filter((file) => typeof file === "string");
+  const whole = plainFiles.length === files.length;
+  const left = whole && inOrder !== undefined
+    ? await leftToDo(engine, plainFiles, { ...common, styles, inOrder }, () => totals.files++)
+    : files;
+  const workers = whole ? workersFor(left.length) : 1;
+  const run = workers > 1
+    ? (await import("../node/pool.js")).formatInPool(
+      left as string[],
+      workers,
+      { ...common, only: options.style, remembers: inOrder !== undefined, counts: options.write },
+      inOrder,
+    )
+    : formatFiles(engine, left, { ...common, styles, ...(inOrder && { inOrder }) });
   for await (const outcome of run) {
     if (isExcluded(outcome)) {
       if (!named.has(outcome.path)) continue;
@@ -73,6 +87,7 @@ export async function runOver(
     if (!told.has(outcome.message)) printError(outcome);
     told.add(outcome.message);
   }
+  await inOrder?.save();
   return totals;
 }
 

@@ -314,6 +314,8 @@ export class Document {
     const { steps = ["format"], lines = "all", style } = options;
     const spans = lines === "all" ? undefined : lines === "touched" ? this.touched : lines;
     spans?.forEach(checkRange);
+    if (steps.length === 1 && steps[0] === "format")
+      return spans === undefined ? this.formatDocument(style) : this.formatSelection(spans, style);
     const { text } = this;
     let list = new ChangeList();
     let unsettled: readonly Range[] = [];
@@ -335,8 +337,6 @@ export class Document {
         ? ChangeList.of(answer.changes)
         : compose(text, list, ChangeList.of(answer.changes));
     }
-    if (steps.length === 1 && steps[0] === "format")
-      return spans === undefined ? this.formatDocument(style) : this.formatSelection(spans, style);
     const formats = spans === undefined ? "all" : spans.map((range) => this.linesOf(range));
     return this.answer(list, this.spansOf(unsettled), steps.includes("format") ? formats : []);
   }

@@ -1,4 +1,4 @@
-export { formatFiles } from "./run.js";
+export { formatFiles, leftToDo } from "./run.js";
 export { learn } from "./learn.js";
 export type { Finding, Learnt, Sample, Weighed } from "./learn.js";
 export { changedJobs } from "./git/jobs.js";

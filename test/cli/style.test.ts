@@ -49,7 +49,7 @@ describe("which value acts", () => {
     });
     expect(await origins(root, "lib/tides.py")).toEqual([
       "indentSize: 5 lib/oak-tide.json:1:3",
-      "tabWidth: 8 lib/.editorconfig:1",
+      "tabWidth: 8 lib/.editorconfig:3",
       "endOfLine: lf oak-tide.toml:3:1",
       "maxLineLength: 60 lib/.editorconfig:2",
     ]);

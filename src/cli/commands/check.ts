@@ -3,6 +3,7 @@ import { createEngine } from "../../index.js";
 import type { ChangedOptions } from "../../node/index.js";
 import { Exit } from "../exit.js";
 import {
+  cacheOption,
   changedOption,
   lineLimitOption,
   quietOption,
@@ -22,6 +23,7 @@ import { version } from "../version.js";
 
 interface Options extends StyleOptions, ChangedOptions {
   readonly quiet?: boolean;
+  readonly cache?: boolean;
   readonly save?: string;
   readonly report: "text" | "json" | "sarif" | "diff";
 }
@@ -39,6 +41,7 @@ export const checkCommand = (): Command => new Command("check")
   .addOption(saveOption())
   .addOption(styleFileOption())
   .addOption(lineLimitOption())
+  .addOption(cacheOption())
   .addOption(quietOption())
   .action(checkPaths);
 

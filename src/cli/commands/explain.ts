@@ -75,6 +75,8 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
           ? "what the text itself shows"
           : language.defaults[name] !== undefined
           ? `the default of ${language.name}`
+          : name === "expressionSplit"
+          ? "as listSplit"
           : "the default"
       );
   return {

@@ -1,6 +1,7 @@
 import { Command, Option } from "commander";
 import type { ChangedOptions } from "../../node/index.js";
 import {
+  cacheOption,
   changedOption,
   lineLimitOption,
   quietOption,
@@ -13,6 +14,7 @@ import {
 export interface FormatOptions extends StyleOptions, ChangedOptions {
   readonly as?: string;
   readonly quiet?: boolean;
+  readonly cache?: boolean;
   readonly save?: string;
 }
 
@@ -30,6 +32,7 @@ export const formatCommand = (): Command => new Command("format")
   .addOption(saveOption())
   .addOption(styleFileOption())
   .addOption(lineLimitOption())
+  .addOption(cacheOption())
   .addOption(quietOption())
   .action(async (paths: string[], options: FormatOptions) => {
     // Standard input needs little of what a run over files does.

@@ -58,7 +58,9 @@ async function samplesIn(folder: string, engine: Engine): Promise<Map<string, Sa
   await styles.ready();
   const files = findSources(
     [folder],
-    (path) => engine.languageFor(path)?.sequence !== undefined,
+    (path) => (
+      engine.languageFor(path)?.sequence !== undefined && !path.endsWith(STYLE_FILE_NAMES[0])
+    ),
     (below) => styles.excludesFolder(below),
   );
   const samples = new Map<string, Sample[]>();
@@ -86,17 +88,26 @@ function spread<T>(items: readonly T[]): T[] {
   return Array.from({ length: step }, (_, i) => items.filter((__, k) => k % step === i)).flat();
 }
 
-/** A style file: options at the top where one family is all there is, else by language. */
+/** A style file: what no family contradicts at the top, the rest by language. Where no line tells, any value does. */
 function styleFileOf(
   learnt: ReadonlyMap<string, Learnt>,
   texts: ReadonlyMap<string, readonly Sample[]>,
 ): object {
-  if (learnt.size === 1) return [...learnt.values()][0]!.style;
-  const languages: Record<string, Partial<Style>> = {};
-  for (const [family, { style }] of learnt)
-    for (const id of new Set(texts.get(family)!.map(({ languageId }) => languageId)))
-      languages[id] = style;
-  return { languages };
+  const common: Record<string, unknown> = {};
+  const languages: Record<string, Record<string, unknown>> = {};
+  const names = new Set([...learnt.values()].flatMap(({ style }) => Object.keys(style)));
+  for (const name of names as Set<keyof Style>) {
+    const values = new Set(
+      [...learnt.values()].map(({ style }) => style[name]).filter((value) => value !== undefined),
+    );
+    if (values.size === 1) [common[name]] = values;
+    else for (const [family, { style }] of learnt) {
+      if (style[name] === undefined) continue;
+      for (const { languageId } of texts.get(family)!)
+        (languages[languageId] ??= {})[name] = style[name];
+    }
+  }
+  return Object.keys(languages).length === 0 ? common : { ...common, languages };
 }
 
 function textOf(learnt: ReadonlyMap<string, Learnt>): string {
@@ -106,13 +117,14 @@ function textOf(learnt: ReadonlyMap<string, Learnt>): string {
     parts.push(
       `${pc.bold(family)}: of ${counted(lines, "line")} ${changed} would change (${share(changed)}); without a style file ${changedBefore} (${share(changedBefore)})`,
     );
+    const silent = findings.filter(({ sureness }) => sureness === 0).map(({ name }) => name);
     for (const { name, value, weighed, sureness } of findings) {
-      const told = sureness > 0;
+      if (sureness === 0) continue;
       const all = weighed.map((one) => `${String(one.value)} ${one.lines}`).join(", ");
-      parts.push(
-        `  ${name.padEnd(23)}${(told ? String(value) : "–").padEnd(12)}${(told ? `${Math.round(100 * sureness)} % sure` : "nothing tells").padEnd(15)}${pc.dim(all)}`,
-      );
+      const sure = `${Math.max(1, Math.round(100 * sureness))} % sure`;
+      parts.push(`  ${name.padEnd(23)}${String(value).padEnd(12)}${sure.padEnd(12)}${pc.dim(all)}`);
     }
+    if (silent.length > 0) parts.push(pc.dim(`  no line tells of ${silent.join(", ")}`));
   }
   return parts.join("\n");
 }

@@ -23,6 +23,7 @@ export interface EditorConfigOption {
   /** The file that rules, and the folder in which it lies. */
   readonly file: string;
   readonly folder: string;
+  /** The property that states it there, or from which it follows. */
   readonly property: string;
 }
 
@@ -38,10 +39,14 @@ export class EditorConfigs {
     for (const [name, property] of Object.entries(PROPERTIES) as [keyof Style, string][]) {
       const value = valueOf(name, props[property]);
       if (value === undefined) continue;
-      const file = files.find(({ stated }) => property in stated)
-        ?? files.find(({ stated }) => sourceOf(property).some((other) => other in stated));
-      if (file !== undefined)
-        options.push({ name, value, file: file.path, folder: dirname(file.path), property });
+      // Where nobody states it, it follows from another one.
+      for (const source of [property, ...sourcesOf(property)]) {
+        const file = files.find(({ stated }) => source in stated);
+        if (file === undefined) continue;
+        const folder = dirname(file.path);
+        options.push({ name, value, file: file.path, folder, property: source });
+        break;
+      }
     }
     return options;
   }
@@ -65,7 +70,7 @@ export class EditorConfigs {
 }
 
 /** The properties from which one is derived where nobody states it. */
-const sourceOf = (property: string): readonly string[] =>
+const sourcesOf = (property: string): readonly string[] =>
   property === "tab_width" ? ["indent_size"] : ["tab_width", "indent_style"];
 
 function valueOf(name: keyof Style, value: unknown): Style[keyof Style] | undefined {

@@ -57,6 +57,8 @@ const isOption = (name: string): name is keyof Style => Object.hasOwn(STYLE_VALU
  */
 export class StyleFiles {
   private readonly folders = new Map<string, StyleFile | SourceError | undefined>();
+  /** The style files that govern the files of a folder. */
+  private readonly governing = new Map<string, readonly StyleFile[]>();
   private readonly names = new Map<string, ReadonlySet<string>>();
   private editorConfigs: EditorConfigs | undefined;
   private ignored: Ignored | undefined;
@@ -134,9 +136,16 @@ export class StyleFiles {
   }
 
   /** The style files that govern a file, the nearest first, the person's own last. */
-  private async filesFor(path: string): Promise<StyleFile[]> {
+  private async filesFor(path: string): Promise<readonly StyleFile[]> {
+    const folder = dirname(path);
+    const known = this.governing.get(folder) ?? await this.filesAbove(folder);
+    this.governing.set(folder, known);
+    return known;
+  }
+
+  private async filesAbove(lowest: string): Promise<StyleFile[]> {
     const found: StyleFile[] = [];
-    for (let folder = dirname(path);; folder = dirname(folder)) {
+    for (let folder = lowest;; folder = dirname(folder)) {
       const file = await this.fileIn(folder);
       if (file !== undefined) found.push(file);
       if (file?.data.root === true || folder === dirname(folder)) break;

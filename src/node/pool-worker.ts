@@ -1,0 +1,48 @@
+import { createEngine } from "../index.js";
+import { InOrder } from "./in-order.js";
+import { SourceError } from "./error.js";
+import { formatFiles, type Outcome } from "./run.js";
+import { StyleFiles } from "./style/files.js";
+import type { Batch, Done } from "./pool.js";
+
+const engine = createEngine();
+const styles = new Map<string, StyleFiles>();
+let inOrder: InOrder | undefined;
+
+/** Formats a batch of files, and answers with plain data. */
+export default async function formatBatch({ files, options }: Batch): Promise<Done[]> {
+  const key = options.only ?? "";
+  if (!styles.has(key))
+    styles.set(key, new StyleFiles(options.only === undefined ? {} : { only: options.only }));
+  if (options.remembers) inOrder ??= InOrder.of(process.cwd());
+  const done: Done[] = [];
+  const { write, style, save } = options;
+  const keys: string[] = [];
+  const run = formatFiles(engine, files, {
+    write,
+    save,
+    ...(style === undefined ? {} : { style }),
+    styles: styles.get(key)!,
+    ...(inOrder === undefined ? {} : { inOrder, found: (hash: string) => keys.push(hash) }),
+  });
+  for await (const outcome of run) {
+    if (outcome instanceof SourceError) done.push({ path: outcome.path, error: outcome.message });
+    else if ("excludedBy" in outcome) done.push(outcome);
+    else done.push(plain(outcome, options.counts));
+  }
+  const [first] = done;
+  if (first !== undefined) first.hashes = keys;
+  return done;
+}
+
+function plain({ path, before, answer }: Outcome, counts: boolean): Done {
+  const { editCount, unsettled } = answer;
+  return editCount === 0 || counts
+    ? { path, unsettled, editCount }
+    : {
+      path,
+      unsettled,
+      editCount,
+      differs: { before, changes: [...answer.changes], edits: [...answer.edits] },
+    };
+}

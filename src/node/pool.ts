@@ -1,0 +1,89 @@
+import { Tinypool } from "tinypool";
+import type { Change, Range, Style, TextEdit } from "../core/index.js";
+import { applyChanges } from "../core/text/edits.js";
+import { SourceError } from "./error.js";
+import type { InOrder } from "./in-order.js";
+import type { Excluded, Outcome } from "./run.js";
+
+/** What a worker is asked for. */
+export interface Batch {
+  readonly files: readonly string[];
+  readonly options: BatchOptions;
+}
+
+export interface BatchOptions {
+  readonly write: boolean;
+  readonly style?: Partial<Style>;
+  readonly save?: string | undefined;
+  /** The only style file that counts. */
+  readonly only?: string | undefined;
+  /** Whether only the numbers of edits are told, not the edits. */
+  readonly counts: boolean;
+  /** Whether texts that are known to be in order are passed over. */
+  readonly remembers: boolean;
+}
+
+/** What became of a file, as plain data. */
+export interface Done {
+  readonly path: string;
+  readonly error?: string;
+  readonly excludedBy?: string;
+  readonly unsettled?: readonly Range[];
+  readonly editCount?: number;
+  readonly differs?: {
+    readonly before: string;
+    readonly changes: readonly Change[];
+    readonly edits: readonly TextEdit[];
+  };
+  /** With the first of a batch: the hashes of its texts that are in order. */
+  hashes?: readonly string[];
+}
+
+/** How many files go to a worker at once. */
+const BATCH = 24;
+
+/** Formats files in several processes' worth of threads, and tells of them in their order. */
+export async function* formatInPool(
+  files: readonly string[],
+  workers: number,
+  options: BatchOptions,
+  inOrder: InOrder | undefined,
+): AsyncGenerator<Outcome | Excluded | SourceError> {
+  const pool = new Tinypool({
+    filename: new URL("./pool-worker.js", import.meta.url).href,
+    minThreads: workers,
+    maxThreads: workers,
+  });
+  try {
+    const batches: Promise<Done[]>[] = [];
+    for (let i = 0; i < files.length; i += BATCH) {
+      const batch: Batch = { files: files.slice(i, i + BATCH), options };
+      const done = pool.run(batch) as Promise<Done[]>;
+      // The one that fails is told of when its turn comes.
+      done.catch(() => undefined);
+      batches.push(done);
+    }
+    for (const batch of batches) {
+      for (const done of await batch) {
+        for (const hash of done.hashes ?? []) inOrder?.add(hash);
+        yield outcomeOf(done);
+      }
+    }
+  } finally {
+    await pool.destroy();
+  }
+}
+
+function outcomeOf({ path, error, excludedBy, unsettled = [], editCount = 0, differs }: Done):
+  | Outcome
+  | Excluded
+  | SourceError {
+  if (error !== undefined) return Object.assign(new SourceError(path, ""), { message: error });
+  if (excludedBy !== undefined) return { path, excludedBy };
+  const { before = "", changes = [], edits = [] } = differs ?? {};
+  return {
+    path,
+    before,
+    answer: { changes, edits, unsettled, editCount, text: applyChanges(before, changes) },
+  };
+}

@@ -1,0 +1,52 @@
+import { readFileSync, utimesSync } from "node:fs";
+import { join } from "node:path";
+import { expect, test } from "vitest";
+import { createEngine } from "oak-tide";
+import { folder, oakTide } from "../support/process.js";
+
+const MESSY = (i: number): string => `fare_${i}=( ${i},2 )\nif fare_${i}:\n   moor( ${i} )\n`;
+
+const tree = (count: number): Record<string, string> =>
+  Object.fromEntries(
+    Array.from({ length: count }, (_, i) => [`lib/pier${i % 7}/f${i}.py`, MESSY(i)]),
+  );
+
+test(
+  "many files go through workers, in order, and come to what the library makes of them",
+  async () => {
+    const files = { ...tree(340), "lib/broken.py": "fare = (\n" };
+    const cwd = folder(files);
+    const before = await oakTide(["check", "lib", "--no-cache"], { cwd });
+    const { code, out } = await oakTide(["format", "lib"], { cwd });
+    expect([before.code, code, out.split("\n").at(-2)]).toEqual([
+      1,
+      0,
+      "341 files: 340 written, 1 in order already",
+    ]);
+    const paths = [...out.matchAll(/^written {2}(\S+)/gm)].map((match) => match[1]!);
+    expect(paths).toEqual([...paths].sort());
+    const engine = createEngine();
+    for (const [path, text] of Object.entries(tree(340))) {
+      const wanted = engine.open({ uri: path, languageId: "python", text }).formatDocument().text;
+      expect(readFileSync(join(cwd, path), "utf8")).toBe(wanted);
+    }
+  },
+  60_000,
+);
+
+test("what is in order is passed over the next time, and a change of file or style is seen", async () => {
+  const cwd = folder({ "a.py": "a = 'x'\n", "b.py": "b = 1\n" });
+  const env = { XDG_CACHE_HOME: join(cwd, "cache") };
+  const check = () => oakTide(["check", "a.py", "b.py"], { cwd, env });
+  await oakTide(["format", "a.py"], { cwd, env });
+  expect((await check()).out).toBe("2 files: 0 would change, 2 in order\n");
+  expect((await check()).out).toBe("2 files: 0 would change, 2 in order\n");
+  // As long as before, and as old.
+  const { writeFileSync, statSync } = await import("node:fs");
+  const { atime, mtime } = statSync(join(cwd, "b.py"));
+  writeFileSync(join(cwd, "b.py"), "b= 1 \n");
+  utimesSync(join(cwd, "b.py"), atime, mtime);
+  expect((await check()).out).toContain("differs  b.py:1:2");
+  writeFileSync(join(cwd, "oak-tide.json"), '{ "stringDelimiter": "single" }\n');
+  expect((await check()).out).toContain("differs  a.py:1:5");
+});
