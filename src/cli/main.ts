@@ -14,6 +14,7 @@ const COMMANDS = {
   check: async () => (await import("./commands/check.js")).checkCommand(),
   explain: async () => (await import("./commands/explain.js")).explainCommand(),
   learn: async () => (await import("./commands/learn.js")).learnCommand(),
+  watch: async () => (await import("./commands/watch.js")).watchCommand(),
   hook: async () => (await import("./commands/hook.js")).hookCommand(),
   ask: async () => (await import("./commands/ask.js")).askCommand(),
   replay: async () => (await import("./commands/replay.js")).replayCommand(),

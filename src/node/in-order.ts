@@ -3,7 +3,7 @@ import { mkdirSync, readFileSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import envPaths from "env-paths";
-import writeFileAtomic from "write-file-atomic";
+import { replaceFile } from "./replace.js";
 
 /** How many texts are remembered of a folder. */
 const MOST = 50_000;
@@ -72,7 +72,7 @@ export class InOrder {
     if (hashes.length === this.known.size && hashes.every((hash) => this.known.has(hash))) return;
     try {
       mkdirSync(dirname(this.path), { recursive: true });
-      await writeFileAtomic(this.path, `${hashes.join("\n")}\n`);
+      await replaceFile(this.path, `${hashes.join("\n")}\n`);
     } catch {
       // It only spares time.
     }

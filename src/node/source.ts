@@ -1,7 +1,7 @@
 import { SourceError, decode } from "./error.js";
 import { closeSync, fstatSync, openSync, readFileSync, type Stats } from "node:fs";
 import { stat } from "node:fs/promises";
-import writeFileAtomic from "write-file-atomic";
+import { replaceFile } from "./replace.js";
 
 /** A source file as it was read. */
 export interface Source {
@@ -47,7 +47,7 @@ export async function replaceSource(source: Source, text: string): Promise<void>
     throw new SourceError(path, "it changed since it was read; try again");
   const { mode } = stats;
   if ((mode & 0o222) === 0) throw new SourceError(path, "it is read-only; make it writable first");
-  await writeFileAtomic(path, text, { encoding: "utf8" }).catch((error: unknown) => {
+  await replaceFile(path, text).catch((error: unknown) => {
     throw new SourceError(path, reasonOf(error));
   });
 }

@@ -2,7 +2,6 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { Command, Option } from "commander";
 import pc from "picocolors";
-import writeFileAtomic from "write-file-atomic";
 import { createEngine, type Engine, type Style } from "../../index.js";
 import {
   SourceError,
@@ -12,6 +11,7 @@ import {
   type Learnt,
   type Sample,
 } from "../../node/index.js";
+import { replaceFile } from "../../node/replace.js";
 import { StyleFiles } from "../../node/style/files.js";
 import { STYLE_FILE_NAMES } from "../../node/style/names.js";
 import { writeOutput } from "../input.js";
@@ -137,6 +137,6 @@ async function save(folder: string, file: object): Promise<void> {
       "it is there already; take it away first, or edit it by hand",
     );
   const path = join(folder, "oak-tide.json");
-  await writeFileAtomic(path, `${JSON.stringify(file, null, 2)}\n`);
+  await replaceFile(path, `${JSON.stringify(file, null, 2)}\n`);
   console.error(`${path} is written`);
 }

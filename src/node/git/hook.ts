@@ -1,7 +1,7 @@
 import { chmod, mkdir, readFile, rm } from "node:fs/promises";
 import { dirname, resolve } from "node:path";
-import writeFileAtomic from "write-file-atomic";
 import { SourceError } from "../error.js";
+import { replaceFile } from "../replace.js";
 import type { Git } from "./git.js";
 
 const BEGIN = "# oak-tide begins: formats what is staged; git commit --no-verify passes by it";
@@ -48,7 +48,7 @@ export async function addHook(git: Git, command: readonly string[]): Promise<str
   const end = others.indexOf("\n") + 1;
   const first = end === 0 ? `${others}\n` : others.slice(0, end);
   await mkdir(dirname(path), { recursive: true });
-  await writeFileAtomic(path, first + block(command) + others.slice(first.length), { mode: 0o755 });
+  await replaceFile(path, first + block(command) + others.slice(first.length), 0o755);
   await chmod(path, 0o755);
   return path;
 }
@@ -64,6 +64,6 @@ export async function removeHook(git: Git): Promise<string | undefined> {
   if (before === undefined || !HELD.test(before)) return undefined;
   const after = before.replace(HELD, "");
   if (/^#!.*\s*$/.test(after)) await rm(path);
-  else await writeFileAtomic(path, after, { mode: 0o755 });
+  else await replaceFile(path, after, 0o755);
   return path;
 }
