@@ -176,6 +176,16 @@ test("what is excluded stays, and is told where it was named", async () => {
   expect(readFileSync(join(cwd, "dist/a.py"), "utf8")).toBe(MESSY);
 });
 
+test("files that nothing formats stay", async () => {
+  const cwd = folder({
+    "oak-tide.json": '{ "paths": { "tables/*.py": { "formatter": "none" } } }\n',
+    "tables/tides.py": MESSY,
+  });
+  const { err } = await oakTide(["format", "tables/tides.py"], { cwd });
+  expect(err).toBe('excluded tables/tides.py by oak-tide.json:1:31 formatter "none"\n');
+  expect(readFileSync(join(cwd, "tables/tides.py"), "utf8")).toBe(MESSY);
+});
+
 test("explain says what acts on a file, and where each is said", async () => {
   const cwd = folder({
     "oak-tide.json": '{ "maxLineLength": 90, "formatter": "built-in" }',

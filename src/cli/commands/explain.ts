@@ -99,7 +99,7 @@ function formatterOf({ formatter }: FileStyle, unknown: boolean): Explanation["f
       ? { name: "none", place: "no language is known for the file" }
       : { name: "built-in", place: "nothing else is said" };
   const { value, place } = formatter;
-  return { name: typeof value === "string" ? value : JSON.stringify(value), place };
+  return { name: value, place };
 }
 
 const reasonFor = (path: string): string => {

@@ -202,7 +202,7 @@ function explained(issue: Issue, whole: unknown): readonly [Path, string] {
 function namesAt(path: Path): string[] {
   const all = Object.keys(STYLE_FILE.def.shape);
   if (path.length === 0) return all;
-  const own = ["$schema", "root", "exclude", "paths", "saves", "ownPackages", "allowedPrograms"];
+  const own = ["$schema", "root", "exclude", "paths", "saves", "ownPackages"];
   const inPath = path[0] === "paths" && path.length === 2;
   return all.filter((name) => (
     !own.includes(name) && (inPath || (name !== "languages" && name !== "formatter"))

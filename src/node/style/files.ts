@@ -80,11 +80,12 @@ export class StyleFiles {
     if (this.above(dirname(absolute), ".gitignore")) await this.ready();
     const layers = (languageId: string): Layer[] =>
       this.layers(absolute, files, configs, languageId);
+    const formatter = this.formatterFor(absolute, files);
     return {
       styleFor: (languageId) => merged(layers(languageId)),
       origins: (languageId) => originsOf(layers(languageId)),
-      excludedBy: this.excludedBy(absolute, files),
-      formatter: this.formatterFor(absolute, files),
+      excludedBy: this.excludedBy(absolute, files) ?? noneBy(formatter),
+      formatter,
       files: [...files.map((file) => file.path), ...new Set(configs.map(({ file }) => file))],
       ownPackages: files.flatMap(({ data }) => data.ownPackages ?? []),
       save: (name) => files.find(({ data }) => data.saves?.[name] !== undefined)?.data.saves![name],
@@ -95,11 +96,6 @@ export class StyleFiles {
   async ready(): Promise<void> {
     const { Ignored } = await import("./ignored.js");
     this.ignored ??= new Ignored((folder) => this.namesIn(folder));
-  }
-
-  /** Programs that the person allows to format files. */
-  async allowedPrograms(): Promise<readonly string[]> {
-    return (await this.personFile())?.data.allowedPrograms ?? [];
   }
 
   /** Whether a folder's files need not be looked at, as far as the style files tell that were read so far. */
@@ -268,6 +264,10 @@ const configLayer = ({ name, value, file, property }: EditorConfigOption): Layer
   style: { [name]: value },
   placeOf: () => `${shownPath(file)}:${lineOfProperty(file, property)}`,
 });
+
+/** Where it is said that nothing formats a file. */
+const noneBy = (formatter: FileStyle["formatter"]): string | undefined =>
+  formatter?.value === "none" ? `${formatter.place} formatter "none"` : undefined;
 
 const isBelow = (folder: string, above: string): boolean =>
   folder === above || folder.startsWith(above.endsWith(sep) ? above : join(above, sep));

@@ -31,19 +31,9 @@ const languages = described(
   "What differs in files, and in regions, of a language, by its identifier.",
 );
 
-const command = z.strictObject({
-  run: z.array(z.string()).check(z.minLength(1)),
-  seconds: described(z.number().check(z.positive()), "How long it may take; 10 where left out."),
-});
-
 const formatter = described(
-  z.union([
-    z.literal("built-in"),
-    z.literal("none"),
-    command,
-    z.array(z.union([z.literal("built-in"), command])).check(z.minLength(1)),
-  ]),
-  "What formats these files: the engine, nothing, a program ({path} in its arguments is the file), or the first of several that is there.",
+  z.literal(["built-in", "none"]),
+  "What formats these files: the engine, or nothing.",
 );
 
 /** A style file. */
@@ -68,10 +58,6 @@ export const STYLE_FILE = z.strictObject({
   ownPackages: described(
     z.array(z.string()),
     "Packages whose imports stand last, as the project's own.",
-  ),
-  allowedPrograms: described(
-    z.array(z.string()),
-    "Programs that may format files. It counts in a person's own file only.",
   ),
 });
 
