@@ -90,6 +90,22 @@ describe("--staged", () => {
     ]);
   });
 
+  test("many files at once: each is staged, and the others with it", async () => {
+    const names = Array.from({ length: 30 }, (_, i) => `lib/f${i}.py`);
+    const repository = Repository.of(Object.fromEntries(names.map((name) => [name, NEAT])));
+    for (const name of names) repository.write(name, MESSY);
+    repository.git("add", "-A");
+    const { code, out, err } = await repository.run("format", "--staged");
+    expect([code, err, out.split("\n").at(-2)]).toEqual([
+      0,
+      "",
+      "30 files: 30 written, 0 in order already",
+    ]);
+    for (const name of names)
+      expect([repository.staged(name), repository.read(name)]).toEqual([NEAT, NEAT]);
+    expect(repository.git("status", "--porcelain")).toBe("");
+  });
+
   test("with --changed only the staged lines; modes stay, links and removed files are passed over", async () => {
     const repository = Repository.of({ "run.py": "a=1\nb=1\n", "gone.py": MESSY });
     chmodSync(join(repository.root, "run.py"), 0o755);

@@ -1,8 +1,11 @@
-import { execFile, spawn } from "node:child_process";
+import { spawn } from "node:child_process";
 import { SourceError } from "../error.js";
 
 /** A repository, by the folder in which git is asked. */
 export class Git {
+  /** What is being written to the index: git lets nobody else at it meanwhile. */
+  private writing: Promise<unknown> = Promise.resolve();
+
   private constructor(
     /** The top folder of the working tree. */
     readonly root: string,
@@ -10,7 +13,7 @@ export class Git {
 
   /** @throws SourceError where the folder lies in no working tree, or git is not there. */
   static async of(folder: string): Promise<Git> {
-    const out = await run(folder, ["rev-parse", "--show-toplevel"]).catch((error: unknown) => {
+    const out = await output(folder, ["rev-parse", "--show-toplevel"]).catch((error: unknown) => {
       const missing = (error as { code?: string }).code === "ENOENT";
       throw new SourceError(
         folder,
@@ -19,7 +22,7 @@ export class Git {
           : "this is no working tree of git; name the files to work on",
       );
     });
-    return new Git(out.replace(/\r?\n$/, ""));
+    return new Git(out.toString("utf8").replace(/\r?\n$/, ""));
   }
 
   /**
@@ -33,13 +36,20 @@ export class Git {
 
   async bytes(args: readonly string[], input?: string | Uint8Array): Promise<Buffer> {
     try {
-      return await runBytes(this.root, args, input);
+      return await output(this.root, args, input);
     } catch (error) {
       const said = error instanceof Error
         ? error.message.trim().split("\n").at(-1)!
         : String(error);
       throw new SourceError(`git ${args[0]}`, said);
     }
+  }
+
+  /** Does what writes to the index once all that was asked for before is done. */
+  async inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const done = this.writing.then(work);
+    this.writing = done.catch(() => undefined);
+    return done;
   }
 
   /** Names that a command prints with `-z`. */
@@ -50,7 +60,7 @@ export class Git {
   /** The commit that a revision names; the empty tree where there is no commit yet and none is asked for. */
   async tree(revision: string | undefined): Promise<string> {
     try {
-      return (await runBytes(this.root, [
+      return (await output(this.root, [
         "rev-parse",
         "--verify",
         "--quiet",
@@ -65,14 +75,8 @@ export class Git {
   }
 }
 
-const run = async (folder: string, args: readonly string[]): Promise<string> =>
-  await new Promise((resolve, reject) => {
-    execFile("git", args, { cwd: folder, encoding: "utf8" }, (error, out) => (
-      error === null ? resolve(out) : reject(error)
-    ));
-  });
-
-async function runBytes(
+/** What a git command prints in a folder. */
+async function output(
   folder: string,
   args: readonly string[],
   input: string | Uint8Array = "",

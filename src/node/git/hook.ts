@@ -25,7 +25,7 @@ const block = (command: readonly string[]): string => [
 const HELD = new RegExp(`^${BEGIN}$[^]*?^${END}$\\n?`, "m");
 
 /** Where the hook stands that git runs before a commit. */
-export async function hookPath(git: Git): Promise<string> {
+async function hookPath(git: Git): Promise<string> {
   return resolve(git.root, (await git.run(["rev-parse", "--git-path", "hooks/pre-commit"])).trim());
 }
 

@@ -3,7 +3,7 @@ import type { Job } from "../run.js";
 import { shownPath } from "../shown.js";
 import { changedFiles } from "./changed.js";
 import { Git } from "./git.js";
-import { stageText, stagedText } from "./staged.js";
+import { stageText, stagedText, type StagedText } from "./staged.js";
 
 export interface ChangedOptions {
   /** Whether only the lines that changed since a revision are formatted; the last commit for `true`. */
@@ -36,11 +36,7 @@ export async function changedJobs(
 }
 
 function stagedFile(git: Git, name: string): Job["staged"] {
-  const text = stagedText(git, name);
-  // Who reads it says what went wrong.
-  text.catch(() => undefined);
-  return {
-    read: () => text,
-    write: async (next) => void await stageText(git, name, await text, next),
-  };
+  let text: Promise<StagedText> | undefined;
+  const read = (): Promise<StagedText> => (text ??= stagedText(git, name));
+  return { read, write: async (next) => void await stageText(git, name, await read(), next) };
 }

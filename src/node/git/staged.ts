@@ -49,7 +49,9 @@ export async function stageText(
     `:(top,literal)${name}`,
   ]);
   const mode = entry.slice(0, entry.indexOf(" "));
-  await git.run(["update-index", "-z", "--index-info"], `${mode} ${hash}\t${name}\0`);
+  await git.inTurn(
+    () => git.run(["update-index", "-z", "--index-info"], `${mode} ${hash}\t${name}\0`),
+  );
   if (source === undefined || working === undefined) return false;
   if (working !== source.text) await replaceSource(source, working);
   return true;
