@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { STYLE_SCHEMA, createEngine, describeRule } from "oak-tide";
+import { styleFileSchema } from "oak-tide/node";
 import { PAGES } from "../tools/docs/index.js";
 
 test.each(Object.entries(PAGES))("%s says what the code does", (path, page) => {
@@ -25,4 +26,22 @@ test("the style's schema has every option that a style has", () => {
   const style = createEngine().open({ uri: "", languageId: "json", text: "" }).style();
   expect(Object.keys(STYLE_SCHEMA).sort()).toEqual(Object.keys(style).sort());
   for (const { description } of Object.values(STYLE_SCHEMA)) expect(description).toMatch(/\.$/);
+});
+
+test("the schema of style files knows every option, at the top, by language and by path", () => {
+  const schema = styleFileSchema() as any;
+  const options = Object.keys(STYLE_SCHEMA);
+  const places = [
+    schema,
+    schema.properties.languages.additionalProperties,
+    schema.properties.paths.additionalProperties,
+  ];
+  for (const { properties, additionalProperties } of places) {
+    expect(Object.keys(properties)).toEqual(expect.arrayContaining(options));
+    expect(additionalProperties).toBe(false);
+    for (const option of options)
+      expect(properties[option].description).toBe(
+        STYLE_SCHEMA[option as keyof typeof STYLE_SCHEMA].description,
+      );
+  }
 });

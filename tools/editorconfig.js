@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { EditorConfigs } from "../dist/node/style/editorconfig.js";
+import { EditorConfigs, PROPERTIES } from "../dist/node/style/editorconfig.js";
 import { random } from "./corpus/random.js";
 
 /**
@@ -65,16 +65,6 @@ function config(upper) {
   return `${lines.join(pick(["\n", "\n", "\r\n"]))}\n`;
 }
 
-const NAMES = {
-  indentStyle: "indent_style",
-  indentSize: "indent_size",
-  tabWidth: "tab_width",
-  endOfLine: "end_of_line",
-  trimTrailingWhitespace: "trim_trailing_whitespace",
-  insertFinalNewline: "insert_final_newline",
-  maxLineLength: "max_line_length",
-};
-
 /**
  * What the C program says, as far as it says it in values of the standard. It hands `unset` on to editors;
  * what is unset is derived as what nobody set: a tab is as wide as a step, a step of tabs is a tab.
@@ -98,7 +88,7 @@ function standard(root, files) {
 
 const ours = (path) => Object.fromEntries(
   new EditorConfigs().optionsFor(path)
-    .map(({ name, value }) => [NAMES[name], String(value === 100_000 ? "off" : value)])
+    .map(({ name, value }) => [PROPERTIES[name], String(value === 100_000 ? "off" : value)])
     .sort(),
 );
 

@@ -1,8 +1,5 @@
 import { createEngine } from "../index.js";
-import { resolve } from "node:path";
-import { checkConflicts } from "../node/conflicts.js";
-import { ProjectPackages } from "../node/packages.js";
-import { stepsOf } from "../node/steps.js";
+import { Saver } from "../node/save.js";
 import type { FormatOptions } from "./commands/format.js";
 import { readInput, writeOutput } from "./input.js";
 import { styleFilesOf, styleOf } from "./options.js";
@@ -24,27 +21,15 @@ export async function formatInput(
   const language = engine.languageFor(path);
   if (language === undefined) throw new RangeError(`${path}: no language is known for its ending.`);
   const said = await styleFilesOf(options).of(path);
-  const { excludedBy, styleFor, ownPackages } = said;
+  const { excludedBy } = said;
   const text = await readInput("standard input");
   if (excludedBy !== undefined) {
     await writeOutput(text);
     if (options.quiet !== true) printExcluded({ path, excludedBy });
     return;
   }
-  checkConflicts(path, text);
-  const document = engine.open({
-    uri: path,
-    languageId: language.ids[0]!,
-    text,
-    style: styleFor,
-  });
-  const steps = stepsOf(options.save, said);
-  const own = steps.includes("organizeImports") ? new ProjectPackages().of(resolve(path)) : [];
-  const answer = document.formatOnSave({
-    steps,
-    ownPackages: [...ownPackages, ...own],
-    style: styleOf(options),
-  });
+  const saver = new Saver(engine, { style: styleOf(options), save: options.save });
+  const answer = saver.answer(path, text, saver.acting(path, language, said));
   await writeOutput(answer.text);
   if (options.quiet !== true) printUnsettled({ path, answer });
 }

@@ -1,7 +1,6 @@
-import pc from "picocolors";
 import type { FormatOptions } from "./commands/format.js";
 import { Exit } from "./exit.js";
-import { counted, printUnsettled } from "./report.js";
+import { counted, printWritten } from "./report.js";
 import { runOver } from "./run.js";
 
 /** Formats files in place. */
@@ -11,14 +10,8 @@ export async function formatPaths(
 ): Promise<void> {
   let changed = 0;
   const { files, failed } = await runOver(paths, { ...options, write: true }, (outcome) => {
-    const { editCount } = outcome.answer;
-    if (editCount > 0) changed++;
-    if (options.quiet === true) return;
-    if (editCount > 0)
-      console.log(
-        `${pc.green("written")}  ${outcome.path}  ${pc.dim(counted(editCount, "edit"))}`,
-      );
-    printUnsettled(outcome);
+    if (outcome.answer.editCount > 0) changed++;
+    if (options.quiet !== true) printWritten(outcome);
   });
   if (options.quiet !== true) {
     const rest = files - changed - failed;

@@ -1,5 +1,6 @@
-import { InvalidArgumentError, Option } from "commander";
+import { InvalidArgumentError, Option, type Command } from "commander";
 import type { Style } from "../core/style/style.js";
+import type { ChangedOptions } from "../node/git/jobs.js";
 import { StyleFiles } from "../node/style/files.js";
 
 /** The options that say how the result shall look. */
@@ -23,12 +24,29 @@ export const styleFileOption = (): Option => new Option(
   "the only style file that counts, in place of those found beside and above each file",
 );
 
-export const changedOption = (): Option => new Option(
+/** The options of a command that goes over files. */
+export interface RunCommandOptions extends StyleOptions, ChangedOptions {
+  readonly quiet?: boolean;
+  readonly cache?: boolean;
+  readonly save?: string;
+}
+
+/** Gives a command the options of one that goes over files. */
+export const overFiles = (command: Command): Command => command
+  .addOption(changedOption())
+  .addOption(stagedOption())
+  .addOption(saveOption())
+  .addOption(styleFileOption())
+  .addOption(lineLimitOption())
+  .addOption(cacheOption())
+  .addOption(quietOption());
+
+const changedOption = (): Option => new Option(
   "--changed [revision]",
   "only the lines that differ from a revision, the last commit where none is named",
 );
 
-export const stagedOption = (): Option => new Option(
+const stagedOption = (): Option => new Option(
   "--staged",
   "what is staged for the next commit, in place of the working tree's files",
 );
@@ -38,7 +56,7 @@ export const saveOption = (): Option => new Option(
   "the steps to take: a set that a style file names, organizeImports, or format (the default)",
 );
 
-export const cacheOption = (): Option => new Option(
+const cacheOption = (): Option => new Option(
   "--no-cache",
   "format files anew that were in order when they were last looked at",
 );

@@ -17,6 +17,14 @@ export function printExcluded({ path, excludedBy }: Excluded): void {
   console.error(`${pc.yellow("excluded")} ${path} by ${excludedBy}`);
 }
 
+/** Says which file was written, and on standard error what of it was left alone. */
+export function printWritten(outcome: Outcome): void {
+  const { path, answer: { editCount } } = outcome;
+  if (editCount > 0)
+    console.log(`${pc.green("written")}  ${path}  ${pc.dim(counted(editCount, "edit"))}`);
+  printUnsettled(outcome);
+}
+
 /** Says on standard error which lines of a file were left alone because they do not parse. */
 export function printUnsettled(
   { path, answer: { unsettled } }: Pick<Outcome, "path" | "answer">,

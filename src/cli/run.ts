@@ -1,4 +1,4 @@
-import { createEngine } from "../index.js";
+import { createEngine, type Engine } from "../index.js";
 import {
   SourceError,
   changedJobs,
@@ -8,10 +8,11 @@ import {
   type ChangedOptions,
   type Excluded,
   type Outcome,
+  type RunOptions,
 } from "../node/index.js";
 import { InOrder } from "../node/in-order.js";
 import { workersFor } from "../node/workers.js";
-import { styleFilesOf, styleOf, type StyleOptions } from "./options.js";
+import { styleFilesOf, styleOf, type RunCommandOptions } from "./options.js";
 import { printError, printExcluded } from "./report.js";
 
 /** What became of all files of a run. */
@@ -35,11 +36,7 @@ function checkNamed(paths: readonly string[], { changed, staged }: ChangedOption
  */
 export async function runOver(
   paths: readonly string[],
-  options: StyleOptions & ChangedOptions & {
-    readonly write: boolean;
-    readonly save?: string;
-    readonly cache?: boolean;
-  },
+  options: RunCommandOptions & { readonly write: boolean },
   each: (outcome: Outcome) => void,
 ): Promise<Totals> {
   checkNamed(paths, options);
@@ -48,29 +45,25 @@ export async function runOver(
   await styles.ready();
   const named = new Set(paths);
   const known = (path: string): boolean => engine.languageFor(path) !== undefined;
-  const files = options.changed === undefined && options.staged !== true
-    ? findSources(paths, known, (folder) => styles.excludesFolder(folder))
-    : (await changedJobs(paths.length === 0 ? ["."] : paths, options)).filter(
-      ({ path }) => known(path),
-    );
-  const told = new Set<string>();
-  const inOrder = options.cache === false ? undefined : InOrder.of(process.cwd());
-  const common = { write: options.write, style: styleOf(options), save: options.save };
   const totals = { files: 0, failed: 0, excluded: 0 };
-  const plainFiles = files.filter((file) => typeof file === "string");
-  const whole = plainFiles.length === files.length;
-  const left = whole && inOrder !== undefined
-    ? await leftToDo(engine, plainFiles, { ...common, styles, inOrder }, () => totals.files++)
-    : files;
-  const workers = whole ? workersFor(left.length) : 1;
-  const run = workers > 1
-    ? (await import("../node/pool.js")).formatInPool(
-      left as string[],
-      workers,
-      { ...common, only: options.style, remembers: inOrder !== undefined, counts: options.write },
-      inOrder,
+  const told = new Set<string>();
+  const how = { write: options.write, style: styleOf(options), save: options.save, styles };
+  const some = options.changed !== undefined || options.staged === true;
+  const inOrder = some || options.cache === false ? undefined : InOrder.of(process.cwd());
+  const run = some
+    ? formatFiles(
+      engine,
+      (await changedJobs(paths.length === 0 ? ["."] : paths, options)).filter(
+        ({ path }) => known(path),
+      ),
+      how,
     )
-    : formatFiles(engine, left, { ...common, styles, ...(inOrder && { inOrder }) });
+    : formatWhole(
+      engine,
+      findSources(paths, known, (folder) => styles.excludesFolder(folder)),
+      how,
+      { only: options.style, inOrder, passed: () => totals.files++ },
+    );
   for await (const outcome of run) {
     if (isExcluded(outcome)) {
       if (!named.has(outcome.path)) continue;
@@ -89,6 +82,33 @@ export async function runOver(
   }
   await inOrder?.save();
   return totals;
+}
+
+/** Formats whole files, on all cores where they are many, but for those that are known to be in order. */
+async function* formatWhole(
+  engine: Engine,
+  files: readonly (string | SourceError)[],
+  how: RunOptions,
+  { only, inOrder, passed }: {
+    readonly only: string | undefined;
+    readonly inOrder: InOrder | undefined;
+    readonly passed: () => void;
+  },
+): AsyncGenerator<Outcome | Excluded | SourceError> {
+  const left = inOrder === undefined
+    ? files
+    : await leftToDo(engine, files, { ...how, inOrder }, passed);
+  const found = inOrder && ((hash: string): void => inOrder.add(hash));
+  const readable = left.filter((file) => typeof file === "string");
+  const workers = workersFor(readable.length);
+  if (workers === 1) {
+    yield* formatFiles(engine, left, { ...how, found });
+    return;
+  }
+  yield* left.filter((file) => file instanceof SourceError);
+  const { formatInPool } = await import("../node/pool.js");
+  const { styles: _, ...plain } = how;
+  yield* formatInPool(readable, workers, { ...plain, only, counts: how.write }, found);
 }
 
 const isExcluded = (outcome: Outcome | Excluded | SourceError): outcome is Excluded =>

@@ -4,7 +4,7 @@ import type { Language, Syntax } from "./language.js";
 import { Signs } from "./notation.js";
 import { holdsFile } from "./layout/holds.js";
 import type { Span } from "./outline/excerpt.js";
-import { heldSpans, holdsIn } from "./outline/holds.js";
+import { heldOf } from "./outline/holds.js";
 import { Reading, type View } from "./reading.js";
 import { HostRegions } from "./regions/host.js";
 import type { Inside } from "./regions/inside.js";
@@ -254,7 +254,7 @@ export class Document {
     const { syntax } = this.current;
     const spans = holdsFile(syntax)
       ? [{ from: 0, to: this.lines.length }]
-      : heldSpans(holdsIn(syntax), this.lines.length);
+      : heldOf(syntax);
     return spans.map(({ from, to }) => ({
       start: this.positionAt(from),
       end: this.positionAt(to),

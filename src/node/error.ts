@@ -4,7 +4,7 @@ export class SourceError extends Error {
 
   constructor(
     readonly path: string,
-    reason: string,
+    readonly reason: string,
   ) {
     super(`${path}: ${reason}`);
   }

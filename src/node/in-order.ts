@@ -3,22 +3,21 @@ import { mkdirSync, readFileSync, statSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import envPaths from "env-paths";
+import { languages } from "../languages/index.js";
 import { replaceFile } from "./replace.js";
+import type { Acting } from "./save.js";
+
+/** Regions of a text may be in any language. */
+const ALL = languages.flatMap(({ ids }) => ids);
 
 /** How many texts are remembered of a folder. */
 const MOST = 50_000;
 
-let told: string | undefined;
-
-/** What this program is: another one may format otherwise. */
-function program(): string {
-  // Beside the program, in a checkout, lies what tells of each compilation.
-  const files = [import.meta.url, new URL("../core.tsbuildinfo", import.meta.url)];
-  return (told ??= files.map((url) => {
-    const stats = statSync(fileURLToPath(url), { throwIfNoEntry: false });
-    return `${stats?.mtimeMs}:${stats?.size}`;
-  }).join());
-}
+/** What this program is: another one may format otherwise. Beside it, in a checkout, lies what tells of each compilation. */
+const PROGRAM = [import.meta.url, new URL("../core.tsbuildinfo", import.meta.url)].map((url) => {
+  const stats = statSync(fileURLToPath(url), { throwIfNoEntry: false });
+  return `${stats?.mtimeMs}:${stats?.size}`;
+}).join();
 
 /**
  * Texts that were in order when they were last formatted, by hashes of them and of all that acts on them. A
@@ -46,11 +45,13 @@ export class InOrder {
     }
   }
 
-  /** The hash of a text and of what acts on it. */
-  static keyOf(text: string, acting: unknown): string {
+  /** The hash of a text and of what acts on it, in every language of the text. */
+  static keyOf(text: string, { language, steps, ownPackages, styleFor, style }: Acting): string {
+    const ids = language.regions === undefined ? language.ids.slice(0, 1) : ALL;
+    const said = ids.map((id) => styleFor?.(id));
     return createHash("sha1")
-      .update(program())
-      .update(JSON.stringify(acting))
+      .update(PROGRAM)
+      .update(JSON.stringify([language.name, steps, ownPackages, style, said]))
       .update("\0")
       .update(text)
       .digest("base64url");
@@ -68,8 +69,8 @@ export class InOrder {
 
   /** Remembers what was found, those of this run before those of earlier ones. */
   async save(): Promise<void> {
+    if ([...this.fresh].every((hash) => this.known.has(hash))) return;
     const hashes = [...new Set([...this.fresh, ...this.known])].slice(0, MOST);
-    if (hashes.length === this.known.size && hashes.every((hash) => this.known.has(hash))) return;
     try {
       mkdirSync(dirname(this.path), { recursive: true });
       await replaceFile(this.path, `${hashes.join("\n")}\n`);

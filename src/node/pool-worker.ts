@@ -1,5 +1,4 @@
 import { createEngine } from "../index.js";
-import { InOrder } from "./in-order.js";
 import { SourceError } from "./error.js";
 import { formatFiles, type Outcome } from "./run.js";
 import { StyleFiles } from "./style/files.js";
@@ -7,31 +6,29 @@ import type { Batch, Done } from "./pool.js";
 
 const engine = createEngine();
 const styles = new Map<string, StyleFiles>();
-let inOrder: InOrder | undefined;
 
 /** Formats a batch of files, and answers with plain data. */
 export default async function formatBatch({ files, options }: Batch): Promise<Done[]> {
   const key = options.only ?? "";
   if (!styles.has(key))
     styles.set(key, new StyleFiles(options.only === undefined ? {} : { only: options.only }));
-  if (options.remembers) inOrder ??= InOrder.of(process.cwd());
   const done: Done[] = [];
   const { write, style, save } = options;
-  const keys: string[] = [];
+  const hashes: string[] = [];
   const run = formatFiles(engine, files, {
     write,
     save,
     ...(style === undefined ? {} : { style }),
     styles: styles.get(key)!,
-    ...(inOrder === undefined ? {} : { inOrder, found: (hash: string) => keys.push(hash) }),
+    found: options.remembers ? (hash) => void hashes.push(hash) : undefined,
   });
   for await (const outcome of run) {
-    if (outcome instanceof SourceError) done.push({ path: outcome.path, error: outcome.message });
+    if (outcome instanceof SourceError) done.push({ path: outcome.path, error: outcome.reason });
     else if ("excludedBy" in outcome) done.push(outcome);
     else done.push(plain(outcome, options.counts));
   }
   const [first] = done;
-  if (first !== undefined) first.hashes = keys;
+  if (first !== undefined) first.hashes = hashes;
   return done;
 }
 

@@ -2,7 +2,6 @@ import { Tinypool } from "tinypool";
 import type { Change, Range, Style, TextEdit } from "../core/index.js";
 import { applyChanges } from "../core/text/edits.js";
 import { SourceError } from "./error.js";
-import type { InOrder } from "./in-order.js";
 import type { Excluded, Outcome } from "./run.js";
 
 /** What a worker is asked for. */
@@ -19,13 +18,14 @@ export interface BatchOptions {
   readonly only?: string | undefined;
   /** Whether only the numbers of edits are told, not the edits. */
   readonly counts: boolean;
-  /** Whether texts that are known to be in order are passed over. */
+  /** Whether the hashes of texts that are in order are wanted. */
   readonly remembers: boolean;
 }
 
 /** What became of a file, as plain data. */
 export interface Done {
   readonly path: string;
+  /** Why it could not be done. */
   readonly error?: string;
   readonly excludedBy?: string;
   readonly unsettled?: readonly Range[];
@@ -46,8 +46,8 @@ const BATCH = 24;
 export async function* formatInPool(
   files: readonly string[],
   workers: number,
-  options: BatchOptions,
-  inOrder: InOrder | undefined,
+  options: Omit<BatchOptions, "remembers">,
+  found: ((hash: string) => void) | undefined,
 ): AsyncGenerator<Outcome | Excluded | SourceError> {
   const pool = new Tinypool({
     filename: new URL("./pool-worker.js", import.meta.url).href,
@@ -57,7 +57,10 @@ export async function* formatInPool(
   try {
     const batches: Promise<Done[]>[] = [];
     for (let i = 0; i < files.length; i += BATCH) {
-      const batch: Batch = { files: files.slice(i, i + BATCH), options };
+      const batch: Batch = {
+        files: files.slice(i, i + BATCH),
+        options: { ...options, remembers: found !== undefined },
+      };
       const done = pool.run(batch) as Promise<Done[]>;
       // The one that fails is told of when its turn comes.
       done.catch(() => undefined);
@@ -65,7 +68,7 @@ export async function* formatInPool(
     }
     for (const batch of batches) {
       for (const done of await batch) {
-        for (const hash of done.hashes ?? []) inOrder?.add(hash);
+        done.hashes?.forEach((hash) => found?.(hash));
         yield outcomeOf(done);
       }
     }
@@ -78,7 +81,7 @@ function outcomeOf({ path, error, excludedBy, unsettled = [], editCount = 0, dif
   | Outcome
   | Excluded
   | SourceError {
-  if (error !== undefined) return Object.assign(new SourceError(path, ""), { message: error });
+  if (error !== undefined) return new SourceError(path, error);
   if (excludedBy !== undefined) return { path, excludedBy };
   const { before = "", changes = [], edits = [] } = differs ?? {};
   return {

@@ -5,6 +5,9 @@ import { SourceError } from "./error.js";
 /** Folders that hold what tools made or fetched, not what people write. */
 const SKIPPED = new Set(["node_modules", "__pycache__"]);
 
+/** Whether a folder of this name is never looked into. */
+export const isPassedOver = (name: string): boolean => name.startsWith(".") || SKIPPED.has(name);
+
 /**
  * The files to work on, in a stable order: each path that is a file, and of each folder the files
  * below it that `accepts` names. Symbolic links in folders are not followed; hidden folders and
@@ -39,7 +42,7 @@ export function findSources(
 function walk(folder: string, skips: (folder: string) => boolean): string[] {
   return new fdir({ excludeSymlinks: true })
     .withBasePath()
-    .exclude((name, path) => name.startsWith(".") || SKIPPED.has(name) || skips(path))
+    .exclude((name, path) => isPassedOver(name) || skips(path))
     .crawl(folder)
     .sync()
     .map((path) => path.replace(/^\.\//, ""))

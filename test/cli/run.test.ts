@@ -1,4 +1,4 @@
-import { readFileSync, utimesSync } from "node:fs";
+import { readFileSync, statSync, utimesSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "vitest";
 import { createEngine } from "oak-tide";
@@ -42,7 +42,6 @@ test("what is in order is passed over the next time, and a change of file or sty
   expect((await check()).out).toBe("2 files: 0 would change, 2 in order\n");
   expect((await check()).out).toBe("2 files: 0 would change, 2 in order\n");
   // As long as before, and as old.
-  const { writeFileSync, statSync } = await import("node:fs");
   const { atime, mtime } = statSync(join(cwd, "b.py"));
   writeFileSync(join(cwd, "b.py"), "b= 1 \n");
   utimesSync(join(cwd, "b.py"), atime, mtime);
@@ -50,3 +49,31 @@ test("what is in order is passed over the next time, and a change of file or sty
   writeFileSync(join(cwd, "oak-tide.json"), '{ "stringDelimiter": "single" }\n');
   expect((await check()).out).toContain("differs  a.py:1:5");
 });
+
+test(
+  "what is wrong is told as well where texts in order are passed over, or workers are many",
+  async () => {
+    const cwd = folder({ ...tree(320), "a.py": "a = 1\n" });
+    const env = { XDG_CACHE_HOME: join(cwd, "cache") };
+    const many = await oakTide(["format", "gone.py", "lib"], { cwd, env });
+    expect([many.code, many.err]).toEqual([
+      2,
+      "error    gone.py: there is no such file or folder\n",
+    ]);
+    expect(many.out).toContain("321 files: 320 written, 0 in order already, 1 could not be done");
+    const again = await oakTide(["format", "gone.py", "lib", "a.py"], { cwd, env });
+    expect(again.out).toBe("322 files: 0 written, 321 in order already, 1 could not be done\n");
+    const unknown = await oakTide(["format", "a.py", "--save", "full"], { cwd, env });
+    expect([unknown.code, unknown.err]).toEqual([
+      2,
+      'error    a.py: there is no set of steps "full" in its style files, nor a step; the steps are organizeImports, format\n',
+    ]);
+    writeFileSync(join(cwd, "oak-tide.json"), '{ "indentsize": 2 }\n');
+    const broken = await oakTide(["check", "a.py"], { cwd, env });
+    expect([broken.code, broken.err]).toEqual([
+      2,
+      'error    oak-tide.json:1:3: there is no option "indentsize"; the nearest is "indentSize"\n',
+    ]);
+  },
+  60_000,
+);

@@ -1,17 +1,7 @@
 import { Command, Option } from "commander";
 import { createEngine } from "../../index.js";
-import type { ChangedOptions } from "../../node/index.js";
 import { Exit } from "../exit.js";
-import {
-  cacheOption,
-  changedOption,
-  lineLimitOption,
-  quietOption,
-  saveOption,
-  stagedOption,
-  styleFileOption,
-  type StyleOptions,
-} from "../options.js";
+import { overFiles, type RunCommandOptions } from "../options.js";
 import { counted } from "../report.js";
 import { diffReport } from "../reports/diff.js";
 import { jsonReport } from "../reports/json.js";
@@ -21,28 +11,20 @@ import { textReport } from "../reports/text.js";
 import { runOver } from "../run.js";
 import { version } from "../version.js";
 
-interface Options extends StyleOptions, ChangedOptions {
-  readonly quiet?: boolean;
-  readonly cache?: boolean;
-  readonly save?: string;
+interface Options extends RunCommandOptions {
   readonly report: "text" | "json" | "sarif" | "diff";
 }
 
-export const checkCommand = (): Command => new Command("check")
-  .description("Say which files formatting would change. Changes nothing.")
-  .argument("[paths...]", "files and folders")
-  .addOption(
-    new Option("--report <form>", "what is printed of each difference")
-      .choices(["text", "json", "sarif", "diff"])
-      .default("text"),
-  )
-  .addOption(changedOption())
-  .addOption(stagedOption())
-  .addOption(saveOption())
-  .addOption(styleFileOption())
-  .addOption(lineLimitOption())
-  .addOption(cacheOption())
-  .addOption(quietOption())
+export const checkCommand = (): Command => overFiles(
+  new Command("check")
+    .description("Say which files formatting would change. Changes nothing.")
+    .argument("[paths...]", "files and folders")
+    .addOption(
+      new Option("--report <form>", "what is printed of each difference")
+        .choices(["text", "json", "sarif", "diff"])
+        .default("text"),
+    ),
+)
   .action(checkPaths);
 
 function reportFor({ report, quiet = false }: Options): Report {

@@ -64,7 +64,7 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
   const call = styleOf(options);
   const style = document.style(call);
   const places = new Map(said.origins(languageId).map(({ name, place }) => [name, place]));
-  const shown = engine.open({ uri: path, languageId, text }).shownStyle;
+  const shown = document.shownStyle;
   const placeOf = (name: keyof Style): string =>
     language.demanded?.[name] !== undefined
       ? "what the language itself demands"

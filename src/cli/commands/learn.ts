@@ -130,7 +130,7 @@ function textOf(learnt: ReadonlyMap<string, Learnt>): string {
 }
 
 async function save(folder: string, file: object): Promise<void> {
-  const there = STYLE_FILE_NAMES.slice(0, 3).find((name) => existsSync(join(folder, name)));
+  const there = STYLE_FILE_NAMES.find((name) => existsSync(join(folder, name)));
   if (there !== undefined)
     throw new SourceError(
       join(folder, there),

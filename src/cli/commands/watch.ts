@@ -1,8 +1,9 @@
+import { basename } from "node:path";
 import { watch } from "chokidar";
 import { Command } from "commander";
-import pc from "picocolors";
 import { createEngine, type Engine } from "../../index.js";
 import { SourceError, formatFiles } from "../../node/index.js";
+import { isPassedOver } from "../../node/walk.js";
 import type { StyleFiles } from "../../node/style/files.js";
 import {
   styleFileOption,
@@ -12,7 +13,7 @@ import {
   styleOf,
   type StyleOptions,
 } from "../options.js";
-import { counted, printError, printUnsettled } from "../report.js";
+import { printError, printWritten } from "../report.js";
 
 interface Options extends StyleOptions {
   readonly save?: string;
@@ -39,8 +40,7 @@ async function watchFolder(folder: string, options: Options): Promise<void> {
     ignored: (path, stats) => (
       path !== folder
       && (stats?.isDirectory() === true
-        ? /(?:^|[\\/])(?:\.[^\\/]*|node_modules|__pycache__)$/.test(path)
-          || styles.excludesFolder(path)
+        ? isPassedOver(basename(path)) || styles.excludesFolder(path)
         : stats?.isFile() === true && engine.languageFor(path) === undefined)
     ),
   });
@@ -77,16 +77,8 @@ async function formatSaved(
     save: options.save,
   });
   for await (const outcome of run) {
-    if (outcome instanceof SourceError) {
-      printError(outcome);
-    } else if ("answer" in outcome) {
-      const { editCount } = outcome.answer;
-      if (editCount > 0)
-        console.log(
-          `${pc.green("written")}  ${outcome.path}  ${pc.dim(counted(editCount, "edit"))}`,
-        );
-      printUnsettled(outcome);
-    }
+    if (outcome instanceof SourceError) printError(outcome);
+    else if ("answer" in outcome) printWritten(outcome);
   }
 }
 

@@ -1,13 +1,13 @@
 import type { Syntax } from "../language.js";
 import { holdsFile } from "../layout/holds.js";
 import type { Span } from "../outline/excerpt.js";
-import { commandOf, heldSpans, holdsIn } from "../outline/holds.js";
+import { commandOf, heldOf } from "../outline/holds.js";
 import { NONE } from "../syntax/tree.js";
 import type { Change } from "../text/edits.js";
 import { LineIndex } from "../text/lines.js";
 import type { ImportOrder, ImportPlace, IsOwn, OrganizeImports } from "./order.js";
 import { IMPORT_RULE } from "../rules.js";
-import { moveLines } from "./lines.js";
+import { replaceLines } from "./lines.js";
 
 /** An import with the comments above it and on its line, as whole lines. */
 interface Item extends ImportPlace {
@@ -37,7 +37,7 @@ export const organizeBy = (order: ImportOrder): OrganizeImports => (
   for (const run of runsOf(order, syntax, isOwn)) {
     const asked = within?.some(({ from, to }) => from < run.to && to > run.from) !== false;
     if (!asked || isSorted(run.items)) continue;
-    changes.push(...moveLines(text, run, sortedText(run.items, text), rule));
+    changes.push(...replaceLines(text, run, sortedText(run.items, text), rule));
   }
   return changes;
 };
@@ -64,15 +64,18 @@ function sortedText(items: readonly Item[], text: string): string {
 
 function* runsOf(order: ImportOrder, syntax: Syntax, isOwn: IsOwn): Iterable<Run> {
   const { text } = syntax.tokens;
-  const held = syntax.held ?? heldSpans(holdsIn(syntax), text.length);
+  const lines = LineIndex.of(text);
+  const held = heldOf(syntax);
   let items: Item[] = [];
   let from = 0;
   let to = 0;
-  for (const line of statementLines(syntax)) {
+  for (const line of statementLines(syntax, lines)) {
     const places = line.statements.map((node) => order(syntax, node, isOwn));
     const free = !held.some((span) => span.from < line.to && span.to > line.from);
     const movable = free && places.every((place) => place !== undefined && place !== "barrier");
-    const start = movable ? startWithComments(syntax, line, items.length > 0 ? to : 0) : line.from;
+    const start = movable
+      ? startWithComments(syntax, lines, line, items.length > 0 ? to : 0)
+      : line.from;
     // What stands between two of a run is nothing, or comments of neither.
     const follows = items.length > 0 && text.slice(to, start).trim() === "";
     if (!movable || !follows) {
@@ -92,8 +95,7 @@ interface StatementLine extends Span {
   readonly statements: readonly number[];
 }
 
-function* statementLines({ tokens, tree }: Syntax): Iterable<StatementLine> {
-  const lines = LineIndex.of(tokens.text);
+function* statementLines({ tokens, tree }: Syntax, lines: LineIndex): Iterable<StatementLine> {
   let statements: number[] = [];
   let first = 0;
   let last = 0;
@@ -134,11 +136,11 @@ function itemsOf(
 /** Where a line begins with the comments that stand right above it, each on a line of its own. */
 function startWithComments(
   { tokens, tree }: Syntax,
+  lines: LineIndex,
   { statements, from }: StatementLine,
   after: number,
 ): number {
   const { text } = tokens;
-  const lines = LineIndex.of(text);
   let start = from;
   for (let t = tree.first(statements[0]!) - 1; t >= 0; t--) {
     const begin = lines.lineStart(lines.lineAt(tokens.start(t)));

@@ -1,6 +1,6 @@
 import type { Language, Syntax } from "../language.js";
 import { Demand, Mark, type Sheet } from "./sheet.js";
-import { commandOf, heldSpans, holdsIn } from "../outline/holds.js";
+import { commandOf, heldOf, holdsIn } from "../outline/holds.js";
 import { NONE, type Tree } from "../syntax/tree.js";
 
 /** Whether the first comment of a text holds formatting off for the whole of it. */
@@ -17,14 +17,13 @@ export function holdsFile({ tokens }: Syntax): boolean {
  */
 export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): void {
   const { tokens, tree } = syntax;
-  const holds = holdsIn(syntax);
-  for (const { from, to } of syntax.held ?? heldSpans(holds, tokens.text.length)) {
+  for (const { from, to } of heldOf(syntax)) {
     const first = tokens.lastAt(from) + 1;
     const last = Math.max(first, tokens.lastAt(to - 1) + 1);
     hold(sheet, first, last);
     endHeld(sheet, last);
   }
-  for (const { from, command } of holds) {
+  for (const { from, command } of holdsIn(syntax)) {
     if (command !== "leave next") continue;
     const unit = unitAt(tree, tokens.skipTrivia(tokens.lastAt(from)), language);
     if (unit === NONE) continue;

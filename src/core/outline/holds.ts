@@ -28,6 +28,10 @@ export function commandOf(comment: string): string {
   return at < 0 ? "" : comment.slice(at + HOLD_SIGN.length).replace(/\*\/$|-->$/, "").trim();
 }
 
+/** What comments hold off of a text; for an excerpt, what those of the whole text do. */
+export const heldOf = (syntax: Syntax): readonly Span[] =>
+  syntax.held ?? heldSpans(holdsIn(syntax), syntax.tokens.text.length);
+
 /** The stretches that comments hold off: from one to the next that ends it, or to the end. */
 export function heldSpans(holds: readonly Hold[], length: number): Span[] {
   const spans: Span[] = [];

@@ -1,7 +1,7 @@
 import type { Document } from "../document.js";
 import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
-import { heldSpans, holdsIn } from "../outline/holds.js";
+import { heldOf } from "../outline/holds.js";
 import type { View } from "../reading.js";
 import { holdsFile } from "../layout/holds.js";
 import type { Whole } from "../remembered.js";
@@ -161,7 +161,7 @@ export class HostRegions {
   /** The regions of a text that no comment of its own holds. */
   private *unheld(syntax: Syntax): Iterable<Region> {
     if (holdsFile(syntax)) return;
-    const held = syntax.held ?? heldSpans(holdsIn(syntax), syntax.tokens.text.length);
+    const held = heldOf(syntax);
     for (const region of this.regions(syntax))
       if (!held.some(({ from, to }) => region.from >= from && region.to <= to)) yield region;
   }

@@ -1,13 +1,14 @@
 import { Char } from "./characters.js";
 import type { ChangeSink } from "./changelist.js";
+import { differencesOf } from "./subsequence.js";
 
 /** Above this many cells the exact comparison is not worth its time; gaps are nearly always shorter. */
 const LARGEST_TABLE = 40_000;
 
 /**
  * Adds the smallest changes that turn [from, to) of `text` into `wanted`, cut to the characters
- * that differ. A replacement that both deletes and inserts is compared exactly (longest common
- * subsequence, Wagner and Fischer 1974), so that kept line ends in the middle stay untouched.
+ * that differ. A replacement that both deletes and inserts is compared exactly (`differencesOf`), so that
+ * kept line ends in the middle stay untouched.
  */
 export function pushChanges(
   changes: ChangeSink,
@@ -93,34 +94,12 @@ function align(
   wanted: string,
   rule: string,
 ): void {
-  const old = text.slice(offset, end);
-  const columns = wanted.length + 1;
-  const common = new Int32Array((old.length + 1) * columns);
-  for (let i = old.length - 1; i >= 0; i--) {
-    for (let j = wanted.length - 1; j >= 0; j--) {
-      const cell = i * columns + j;
-      common[cell] = old.charCodeAt(i) === wanted.charCodeAt(j)
-        ? common[cell + columns + 1]! + 1
-        : Math.max(common[cell + columns]!, common[cell + 1]!);
-    }
-  }
-  let i = 0;
-  let j = 0;
-  while (i < old.length || j < wanted.length) {
-    const startI = i;
-    const startJ = j;
-    while (i < old.length || j < wanted.length) {
-      if (i < old.length && j < wanted.length && old.charCodeAt(i) === wanted.charCodeAt(j)) break;
-      const cell = i * columns + j;
-      if (j === wanted.length || (i < old.length && common[cell + columns]! >= common[cell + 1]!))
-        i++;
-      else j++;
-    }
-    if (i > startI || j > startJ)
-      pushWhole(changes, text, offset + startI, offset + i, wanted.slice(startJ, j), rule);
-    while (i < old.length && j < wanted.length && old.charCodeAt(i) === wanted.charCodeAt(j)) {
-      i++;
-      j++;
-    }
+  const same = (i: number, j: number): boolean =>
+    text.charCodeAt(offset + i) === wanted.charCodeAt(j);
+  for (
+    const { oldFrom, oldTo, newFrom, newTo } of differencesOf(end - offset, wanted.length, same)
+  ) {
+    const put = wanted.slice(newFrom, newTo);
+    pushWhole(changes, text, offset + oldFrom, offset + oldTo, put, rule);
   }
 }

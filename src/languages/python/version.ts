@@ -21,14 +21,8 @@ export function allowsBracketedWith({ tokens, tree }: Parsed): boolean {
       kind === N.WithItems
       && first === T.LeftParen
       && tree.end(node) === tree.end(tree.child(node))
-      && hasAs(tree.child(node), { tokens, tree })
+      && tree.hasChild(tree.child(node), N.As)
     ) return true;
   }
-  return false;
-}
-
-function hasAs(bracket: number, { tree }: Parsed): boolean {
-  for (let c = tree.child(bracket); c !== 0; c = tree.next(c))
-    if (tree.kind(c) === N.As) return true;
   return false;
 }

@@ -3,7 +3,7 @@ import { parseSync, type ProcessedFileConfig, type Props } from "editorconfig";
 import type { Style } from "../../core/index.js";
 
 /** The options that the open standard has, with its names. */
-const PROPERTIES: Partial<Record<keyof Style, string>> = {
+export const PROPERTIES: Partial<Record<keyof Style, string>> = {
   indentStyle: "indent_style",
   indentSize: "indent_size",
   tabWidth: "tab_width",

@@ -6,7 +6,7 @@ import type * as z from "zod/mini";
 import { languages as knownLanguages } from "../../languages/index.js";
 import { STYLE_VALUES, type Style } from "../../core/index.js";
 import { decode } from "../error.js";
-import type { STYLE_FILE_NAMES } from "./names.js";
+import type { MANIFEST_NAMES, STYLE_FILE_NAMES } from "./names.js";
 import { STYLE_FILE, type StyleFileData } from "./schema.js";
 import { readJson } from "./syntax/json.js";
 import {
@@ -36,7 +36,7 @@ export interface StyleFile {
 
 /** Where style stands in a folder: files of its own, and a key of a manifest. */
 const KINDS: readonly (readonly [
-  name: typeof STYLE_FILE_NAMES[number],
+  name: typeof STYLE_FILE_NAMES[number] | typeof MANIFEST_NAMES[number],
   read: ReadSettings,
   key: Path,
 ])[] = [

@@ -4,7 +4,7 @@ import { STYLE_VALUES, type SaveStep, type Style } from "../../core/index.js";
 import { SourceError } from "../error.js";
 import type { EditorConfigOption, EditorConfigs } from "./editorconfig.js";
 import type { StyleFile } from "./file.js";
-import { STYLE_FILE_NAMES } from "./names.js";
+import { MANIFEST_NAMES, STYLE_FILE_NAMES } from "./names.js";
 import type { Ignored } from "./ignored.js";
 import { personPath } from "./person.js";
 import type { Formatter } from "./schema.js";
@@ -81,8 +81,14 @@ export class StyleFiles {
     const layers = (languageId: string): Layer[] =>
       this.layers(absolute, files, configs, languageId);
     const formatter = this.formatterFor(absolute, files);
+    // Every request asks for it.
+    const styles = new Map<string, Partial<Style>>();
     return {
-      styleFor: (languageId) => merged(layers(languageId)),
+      styleFor: (languageId) => {
+        const known = styles.get(languageId) ?? merged(layers(languageId));
+        styles.set(languageId, known);
+        return known;
+      },
       origins: (languageId) => originsOf(layers(languageId)),
       excludedBy: this.excludedBy(absolute, files) ?? noneBy(formatter),
       formatter,
@@ -159,7 +165,7 @@ export class StyleFiles {
 
   private async read(folder: string): Promise<StyleFile | SourceError | undefined> {
     const names = this.namesIn(folder);
-    if (!STYLE_FILE_NAMES.some((name) => names.has(name))) return undefined;
+    if (![...STYLE_FILE_NAMES, ...MANIFEST_NAMES].some((name) => names.has(name))) return undefined;
     const { styleFileIn } = await import("./file.js");
     try {
       return styleFileIn(folder, names);

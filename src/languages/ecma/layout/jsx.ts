@@ -74,7 +74,7 @@ export abstract class JsxLayout extends TypeLayout {
     const written = this.asWritten && this.childOnNewLine(node, first, closing)
       ? FrameFlag.Split
       : 0;
-    const several = this.childCount(node) > 1 || this.hasElement(node);
+    const several = this.childCount(node) > 1 || this.tree.hasChild(node, N.JsxElement);
     const frame = sheet.open(
       first,
       closing,
@@ -154,12 +154,6 @@ export abstract class JsxLayout extends TypeLayout {
     let count = 0;
     for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c)) count++;
     return count - 2;
-  }
-
-  private hasElement(node: number): boolean {
-    for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c))
-      if (this.tree.kind(c) === N.JsxElement) return true;
-    return false;
   }
 
   /** A tag that opens or stands alone: its name and attributes. */
