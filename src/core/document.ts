@@ -1,28 +1,28 @@
 import { Answer } from "./answer.js";
 import { Edited } from "./edited.js";
-import type { Language, Syntax } from "./language.js";
+import type { Language } from "./language.js";
 import { Signs } from "./notation.js";
-import { holdsFile } from "./layout/holds.js";
 import type { Span } from "./outline/excerpt.js";
-import { heldOf } from "./outline/holds.js";
 import { Reading, type View } from "./reading.js";
 import { HostRegions } from "./regions/host.js";
 import type { Inside } from "./regions/inside.js";
 import { aroundCaret } from "./requests/typing/caret.js";
-import { formatUntilStable, unsettledStretches } from "./requests/document.js";
+import { atEachCaret } from "./requests/typing/carets.js";
+import { unsettledStretches } from "./requests/document.js";
 import { moveChanges } from "./requests/move.js";
 import { pasteChanges } from "./requests/paste.js";
-import { Remembered, reachesOver, type Whole } from "./remembered.js";
+import type { Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
+import { checkStep, type SaveOptions, type SaveStep } from "./save.js";
 import { formatTyped, mayAnswer } from "./requests/typing.js";
 import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import { compose } from "./text/compose.js";
 import type { LineSpan } from "./text/touched.js";
+import { WholeText } from "./whole.js";
 import {
   applyChanges,
-  mapOffset,
   mapPosition,
   toTextEdits,
   type Change,
@@ -52,21 +52,6 @@ export interface OpenOptions {
   readonly style?: Partial<Style> | ((languageId: string) => Partial<Style>) | undefined;
 }
 
-/** The steps that a save may take. */
-export const SAVE_STEPS = ["organizeImports", "format"] as const;
-export type SaveStep = typeof SAVE_STEPS[number];
-
-export interface SaveOptions {
-  /** In their order; `["format"]` where they are left out. */
-  readonly steps?: readonly SaveStep[];
-  /** What may change: all lines, those that were touched since the last formatting, or some; all where left out. */
-  readonly lines?: "all" | "touched" | readonly Range[];
-  /** Packages that are the project's own, whose imports stand last. */
-  readonly ownPackages?: readonly string[];
-  /** Rules over the document's style. */
-  readonly style?: Partial<Style>;
-}
-
 /** What a typing request answers: plain data throughout. */
 export interface TypedAnswer {
   /** The version of the document that was asked; undefined where nobody gave it one. */
@@ -90,8 +75,6 @@ export interface ContentChange {
   readonly text: string;
 }
 
-const compare = (a: Position, b: Position): number => a.line - b.line || a.character - b.character;
-
 /** In shorter texts one line may tell how wide a step is. */
 const SMALL = 1 << 14;
 
@@ -101,7 +84,7 @@ export class Document {
   readonly languageId: string;
   private readonly reading: Reading;
   private currentVersion: number | undefined;
-  private remembered: Remembered | undefined;
+  private readonly wholeText: WholeText;
   private readonly edited: Edited;
   private readonly styleFor: (languageId: string) => Partial<Style> | undefined;
   private readonly regions: HostRegions | undefined;
@@ -111,7 +94,8 @@ export class Document {
     opened: OpenOptions,
     private readonly engineStyle: Partial<Style> | undefined,
     private readonly encoding: PositionEncoding,
-    private readonly languageOf: (languageId: string) => Language | undefined = () => undefined,
+    /** @internal The language with an identifier. */
+    readonly languageOf: (languageId: string) => Language | undefined = () => undefined,
   ) {
     const { style, languageId } = opened;
     this.styleFor = typeof style === "function" ? style : () => style;
@@ -119,18 +103,10 @@ export class Document {
     this.uri = opened.uri;
     this.languageId = languageId;
     this.reading = new Reading(language, LineIndex.of(opened.text));
+    this.wholeText = new WholeText(language, this.reading);
     this.edited = new Edited(this.lines.count, Signs.of(language.notation));
     this.currentVersion = opened.version;
-    this.regions = language.regions && new HostRegions(
-      {
-        language,
-        languageOf,
-        style: (call) => this.style(call),
-        opened: (...region) => this.opened(...region),
-        lines: () => this.lines,
-      },
-      language.regions,
-    );
+    this.regions = language.regions && new HostRegions(this, language.regions);
   }
 
   get text(): string {
@@ -157,7 +133,8 @@ export class Document {
     }));
   }
 
-  private get lines(): Lines {
+  /** @internal The text by its lines. */
+  get lines(): Lines {
     return this.reading.lines;
   }
 
@@ -233,32 +210,13 @@ export class Document {
 
   /** What is understood of the text as it stands, and what formatting it came to, are brought up to date. */
   private get current(): Reading {
-    const followed = this.reading.bringUpToDate();
-    if (followed === undefined) this.remembered = undefined;
-    for (const step of followed ?? []) {
-      if (step === "later") continue;
-      const follows =
-        step !== undefined && this.remembered?.follow(step.change, step.change.inserted, step.read);
-      if (follows !== true) this.remembered = undefined;
-    }
+    this.wholeText.follow(this.reading.bringUpToDate());
     return this.reading;
   }
 
   /** What the text shows of its own style: indentation and line ends. */
   get shownStyle(): Partial<Style> {
     return this.current.style();
-  }
-
-  /** The stretches that comments hold off. */
-  get leftAlone(): readonly Range[] {
-    const { syntax } = this.current;
-    const spans = holdsFile(syntax)
-      ? [{ from: 0, to: this.lines.length }]
-      : heldOf(syntax);
-    return spans.map(({ from, to }) => ({
-      start: this.positionAt(from),
-      end: this.positionAt(to),
-    }));
   }
 
   /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
@@ -315,58 +273,47 @@ export class Document {
     const spans = lines === "all" ? undefined : lines === "touched" ? this.touched : lines;
     spans?.forEach(checkRange);
     if (steps.length === 1 && steps[0] === "format")
-      return spans === undefined ? this.formatDocument(style) : this.formatSelection(spans, style);
+      return this.formatIn(spans, style);
     const { text } = this;
     let list = new ChangeList();
     let unsettled: readonly Range[] = [];
+    let ranges = spans;
     for (const step of steps) {
       // Each step reads what the one before has left.
       const now = list.length === 0
         ? this
         : this.opened(this.language, this.languageId, list.appliedTo(text), undefined);
-      const there = spans?.map((range) => {
-        const [from, to] = [this.offsetAt(range.start), this.offsetAt(range.end)];
-        return {
-          start: now.positionAt(mapOffset(from, list)),
-          end: now.positionAt(mapOffset(to, list)),
-        };
-      });
-      const answer = now.saveStep(step, there, options);
+      const answer = now.saveStep(step, ranges, options);
+      const { edits } = answer;
+      const moved = (at: Position): Position =>
+        mapPosition(at, edits, { affinity: "after", encoding: this.encoding });
+      ranges = ranges?.map(({ start, end }) => ({ start: moved(start), end: moved(end) }));
       if (step === "format" && now === this) ({ unsettled } = answer);
-      list = list.length === 0
-        ? ChangeList.of(answer.changes)
-        : compose(text, list, ChangeList.of(answer.changes));
+      list = compose(text, list, ChangeList.of(answer.changes));
     }
     const formats = spans === undefined ? "all" : spans.map((range) => this.linesOf(range));
     return this.answer(list, this.spansOf(unsettled), steps.includes("format") ? formats : []);
+  }
+
+  private formatIn(ranges: readonly Range[] | undefined, style?: Partial<Style>): Answer {
+    return ranges === undefined ? this.formatDocument(style) : this.formatSelection(ranges, style);
   }
 
   private saveStep(
     step: SaveStep,
     ranges: readonly Range[] | undefined,
     { style, ownPackages = [] }: SaveOptions,
-  ): Pick<Answer, "changes" | "unsettled"> {
-    switch (step) {
-      case "format":
-        return ranges === undefined
-          ? this.formatDocument(style)
-          : this.formatSelection(ranges, style);
-      case "organizeImports": {
-        const own = new Set(ownPackages);
-        const { language } = this;
-        const changes = language.organizeImports?.(
-          language,
-          this.current.syntax,
-          (name) => own.has(name),
-          ranges && this.spansOf(ranges),
-        );
-        return { changes: changes ?? [], unsettled: [] };
-      }
-      default:
-        throw new RangeError(
-          `There is no step ${JSON.stringify(step)} of a save; there are ${SAVE_STEPS.join(", ")}.`,
-        );
-    }
+  ): Answer {
+    checkStep(step);
+    if (step === "format") return this.formatIn(ranges, style);
+    const own = new Set(ownPackages);
+    const changes = this.language.organizeImports?.(
+      this.language,
+      this.current.syntax,
+      (name) => own.has(name),
+      ranges && this.spansOf(ranges),
+    );
+    return this.answer(changes ?? [], [], []);
   }
 
   /**
@@ -464,33 +411,11 @@ export class Document {
   ): Pick<TypedAnswer, "version" | "edits" | "unsettled"> & {
     readonly carets: readonly Position[];
   } {
-    const order = positions.map((_, i) => i).sort((a, b) => compare(positions[a]!, positions[b]!));
-    const edits: TextEdit[] = [];
-    const own: (TypedAnswer | undefined)[] = [];
-    for (const i of order) {
-      const answer = this.formatOnType(positions[i]!, character, style);
-      const [first] = answer.edits;
-      const last = edits.at(-1);
-      const apart =
-        first === undefined
-        || last === undefined
-        || compare(last.range.end, first.range.start) < 0;
-      own[i] = apart ? answer : undefined;
-      if (apart) edits.push(...answer.edits);
-    }
-    const { encoding } = this;
-    const carets = positions.map((position, i) => {
-      const answer = own[i];
-      const [first] = answer?.edits ?? [];
-      if (answer === undefined || first === undefined)
-        return mapPosition(position, edits, { affinity: "after", encoding });
-      // What comes before its own edits moves it.
-      const { start } = first.range;
-      const moved = mapPosition(start, edits, { encoding });
-      const { line, character } = answer.caret;
-      const columns = line === start.line ? moved.character - start.character : 0;
-      return { line: line + moved.line - start.line, character: character + columns };
-    });
+    const { edits, carets } = atEachCaret(
+      positions,
+      (position) => this.formatOnType(position, character, style),
+      this.encoding,
+    );
     this.edited.answer([ChangeList.of(this.changesOf(edits))], this.lines.count, []);
     return { version: this.version, edits, unsettled: [], carets };
   }
@@ -596,8 +521,11 @@ export class Document {
     return { view, around, place, span: this.placed(view, this.linesOf(range)) };
   }
 
-  /** A text in another language with the styles that act here; `line` says on which line of this one it begins. */
-  private opened(
+  /**
+   * @internal A text in another language with the styles that act here; `line` says on which line of this one
+   * it begins.
+   */
+  opened(
     language: Language,
     languageId: string,
     text: string,
@@ -618,29 +546,11 @@ export class Document {
   // Formatting the whole
 
   private whole(call: Partial<Style> | undefined): Whole {
-    const own = this.ownWhole(call);
-    return this.regions?.with(this.reading.syntax, own, call) ?? own;
-  }
-
-  /** The same without what lies in regions. */
-  private ownWhole(call: Partial<Style> | undefined): Whole {
-    const style = this.style(call);
-    const key = JSON.stringify(style);
-    if (this.reading.waiting) this.remembered = undefined;
-    this.reading.catchUp();
-    const known = this.remembered;
-    if (known !== undefined && known.style === key && this.refreshed(known, style))
-      return known.whole;
-    const { syntax } = this.reading;
-    const changes = formatUntilStable(
-      this.language,
-      syntax,
-      style,
-      (again) => this.styleAfter(call, again),
+    const own = this.wholeText.formatted(
+      this.style(call),
+      (again) => this.resolved(call, Reading.of(this.language, again).style()),
     );
-    const whole = { changes, unsettled: unsettledStretches(this.language, syntax) };
-    this.remembered = new Remembered(key, whole);
-    return whole;
+    return this.regions?.with(this.reading.syntax, own, call) ?? own;
   }
 
   /** @internal Whether a character before an offset may have something come of it. */
@@ -661,68 +571,6 @@ export class Document {
     const own = unsettledStretches(this.language, syntax);
     const inside = this.regions?.unsettled(syntax) ?? [];
     return inside.length === 0 ? own : [...own, ...inside].sort((a, b) => a.from - b.from);
-  }
-
-  /** The style of a text that formatting left. */
-  private styleAfter(call: Partial<Style> | undefined, syntax: Syntax): Style {
-    return this.resolved(call, Reading.of(this.language, syntax).style());
-  }
-
-  /** Lays out again what has changed since; false where the whole text must be. */
-  private refreshed(known: Remembered, style: Style): boolean {
-    for (const span of known.staleSpans) {
-      const view = this.viewOf(span);
-      if (view === undefined) return false;
-      const { core, syntax } = view;
-      const covered = core.from <= span.from && core.to >= span.to;
-      if (!covered || (core.joint && style.listSplit !== "as-written")) return false;
-      const unsettled = unsettledStretches(this.language, syntax).map(
-        ({ from, to }) => ({ from: view.begins(from), to: view.begins(from) + to - from }),
-      );
-      if (reachesOver(unsettled, core)) return false;
-      const changes = formatUntilStable(this.language, syntax, style);
-      if (!known.refresh(span, core, view.back(changes), unsettled)) return false;
-    }
-    return true;
-  }
-
-  /** A view of a span and of what hangs on it; undefined where that has no end in sight. */
-  private viewOf(span: Span): View | undefined {
-    let wide = this.withRemarks(span);
-    for (let tries = 0; tries < 3; tries++) {
-      const view = this.reading.view(wide, { around: 1, whole: true });
-      const { core } = view;
-      // At its edges too comments may hang on others beyond.
-      wide = this.withRemarks(core);
-      if (wide.from >= core.from && wide.to <= core.to) return view;
-    }
-    return undefined;
-  }
-
-  /**
-   * A span with what hangs on it through comments around it, whose columns and blank lines hang on each other:
-   * up to the next lines of code that end with none.
-   */
-  private withRemarks(span: Span): Span {
-    const { lines } = this;
-    const { remarked } = Signs.of(this.language.notation);
-    const content = (line: number): string =>
-      lines.slice(lines.lineStart(line), lines.lineEnd(line));
-    const far = (from: number, step: 1 | -1): number => {
-      let line = from;
-      const next = (): number => line + step;
-      while (next() >= 0 && next() < lines.count && remarked.test(content(next()))) line += step;
-      return line === from || next() < 0 || next() >= lines.count ? line : next();
-    };
-    const top = lines.lineAt(span.from);
-    const bottom = lines.lineAt(span.to);
-    const first = far(top, -1);
-    const last = far(bottom, 1);
-    const begin = (line: number): number => lines.lineStart(line) + content(line).search(/\S|$/);
-    return {
-      from: first < top ? Math.min(span.from, begin(first)) : span.from,
-      to: last > bottom ? Math.max(span.to, begin(last)) : span.to,
-    };
   }
 
   private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
@@ -808,8 +656,8 @@ export class Document {
     const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
     this.edited.answer([list], lines.count, formats);
     const ranges = unsettled.map(({ from, to }) => ({
-      start: lines.positionAt(from, encoding),
-      end: lines.positionAt(to, encoding),
+      start: this.positionAt(from),
+      end: this.positionAt(to),
     }));
     return new Answer(lines, list, encoding, this.version, ranges);
   }

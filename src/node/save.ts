@@ -1,6 +1,6 @@
 import { resolve } from "node:path";
 import type { Answer } from "../core/answer.js";
-import type { SaveStep } from "../core/document.js";
+import type { SaveStep } from "../core/save.js";
 import type { Engine } from "../core/engine.js";
 import type { Language } from "../core/language.js";
 import type { Style } from "../core/style/style.js";

@@ -1,4 +1,4 @@
-import { SAVE_STEPS, type SaveStep } from "../core/document.js";
+import { SAVE_STEPS, type SaveStep } from "../core/save.js";
 import type { FileStyle } from "./style/files.js";
 
 /**

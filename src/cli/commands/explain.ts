@@ -1,6 +1,6 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
-import { createEngine, type Style } from "../../index.js";
+import { createEngine, leftAlone, type Style } from "../../index.js";
 import { readSource, type FileStyle } from "../../node/index.js";
 import { writeOutput } from "../input.js";
 import {
@@ -87,7 +87,7 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
     style: (Object.keys(style) as (keyof Style)[]).map(
       (name) => ({ name, value: style[name], place: placeOf(name) }),
     ),
-    leftAlone: document.leftAlone.map(
+    leftAlone: leftAlone(document).map(
       ({ start, end }) => ({ first: start.line + 1, last: end.line + 1 }),
     ),
   };

@@ -19,11 +19,11 @@ export function replaceLines(
   if (old.length > MOST || now.length > MOST) return [{ from, to, text: wanted, rule }];
   const starts = [from];
   for (const line of old) starts.push(starts.at(-1)! + line.length);
-  return differencesOf(old.length, now.length, (i, j) => old[i] === now[j])
-    .map((found) => ({
-      from: starts[found.oldFrom]!,
-      to: starts[found.oldTo]!,
-      text: now.slice(found.newFrom, found.newTo).join(""),
-      rule,
-    }));
+  const changed = differencesOf(old.length, now.length, (i, j) => old[i] === now[j]);
+  return changed.map(([oldFrom, oldTo, newFrom, newTo]) => ({
+    from: starts[oldFrom]!,
+    to: starts[oldTo]!,
+    text: now.slice(newFrom, newTo).join(""),
+    rule,
+  }));
 }

@@ -17,13 +17,14 @@ export function holdsFile({ tokens }: Syntax): boolean {
  */
 export function applyHolds(sheet: Sheet, syntax: Syntax, language: Language): void {
   const { tokens, tree } = syntax;
-  for (const { from, to } of heldOf(syntax)) {
+  const holds = holdsIn(syntax);
+  for (const { from, to } of heldOf(syntax, holds)) {
     const first = tokens.lastAt(from) + 1;
     const last = Math.max(first, tokens.lastAt(to - 1) + 1);
     hold(sheet, first, last);
     endHeld(sheet, last);
   }
-  for (const { from, command } of holdsIn(syntax)) {
+  for (const { from, command } of holds) {
     if (command !== "leave next") continue;
     const unit = unitAt(tree, tokens.skipTrivia(tokens.lastAt(from)), language);
     if (unit === NONE) continue;

@@ -10,7 +10,7 @@ import { pushChanges } from "../text/minimise.js";
 import { indentColumn } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
 import { Demand, Mark, type Sheet } from "./sheet.js";
-import { KEPT, type Insert, type Solution } from "./solver.js";
+import { KEPT, type Insert, type Solution } from "./solution.js";
 
 /** The changes that turn a sheet's text into the solution, sorted and minimal. */
 export function render(

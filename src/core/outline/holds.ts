@@ -29,8 +29,8 @@ export function commandOf(comment: string): string {
 }
 
 /** What comments hold off of a text; for an excerpt, what those of the whole text do. */
-export const heldOf = (syntax: Syntax): readonly Span[] =>
-  syntax.held ?? heldSpans(holdsIn(syntax), syntax.tokens.text.length);
+export const heldOf = (syntax: Syntax, holds = holdsIn(syntax)): readonly Span[] =>
+  syntax.held ?? heldSpans(holds, syntax.tokens.text.length);
 
 /** The stretches that comments hold off: from one to the next that ends it, or to the end. */
 export function heldSpans(holds: readonly Hold[], length: number): Span[] {

@@ -19,7 +19,7 @@ import { RegionRows } from "./rows.js";
 export interface HostDocument {
   readonly language: Language;
   /** Its text as it stands. */
-  lines(): Lines;
+  readonly lines: Lines;
   style(call?: Partial<Style>): Style;
   /** The language with an identifier. */
   languageOf(languageId: string): Language | undefined;
@@ -62,7 +62,7 @@ export class HostRegions {
   at(from: number, to: number, begins: boolean): Inside | undefined {
     return this.live.find(
       ({ inside, sure, began }) => (
-        (sure || (begins && began !== undefined)) && inside.holds(this.host.lines(), from, to)
+        (sure || (begins && began !== undefined)) && inside.holds(this.host.lines, from, to)
       ),
     )?.inside;
   }
@@ -74,7 +74,7 @@ export class HostRegions {
    */
   find(view: View, from: number, to: number, enter = false): Inside | undefined {
     const { host, live } = this;
-    const lines = host.lines();
+    const { lines } = host;
     const begins = enter ? lines.lineEnd(Math.max(0, lines.lineAt(to) - 1)) : from;
     for (const inView of this.unheld(view.syntax)) {
       const start = view.begins(inView.from);
@@ -134,9 +134,7 @@ export class HostRegions {
     ));
     const unsettled = [...own.unsettled, ...before.flatMap((one) => one.unsettled())];
     return {
-      changes: inside.length === 0
-        ? list
-        : compose(syntax.tokens.text, list, ChangeList.of(inside)),
+      changes: compose(syntax.tokens.text, list, ChangeList.of(inside)),
       unsettled: unsettled.sort((a, b) => a.from - b.from),
     };
   }

@@ -1,6 +1,7 @@
 import type { Document } from "../document.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Typed } from "../requests/typing/typed.js";
+import { ruleId } from "../rules.js";
 import type { Style } from "../style/style.js";
 import { changed } from "../text/buffer.js";
 import { byPlace, type Change, type OffsetChange } from "../text/edits.js";
@@ -80,9 +81,13 @@ export class Inside {
     };
   }
 
-  /** The position inside of an offset of the host. */
+  /** An offset of the host as one of the document. */
+  private offsetAt(offset: number): number {
+    return this.opened.before.length + this.rows.inner(offset);
+  }
+
   private positionAt(offset: number): Position {
-    return this.document.positionAt(this.opened.before.length + this.rows.inner(offset));
+    return this.document.positionAt(this.offsetAt(offset));
   }
 
   /**
@@ -159,7 +164,7 @@ export class Inside {
     call: Partial<Style> | undefined,
   ): Required<Typed> {
     const { document } = this;
-    const place = this.opened.before.length + this.rows.inner(offset);
+    const place = this.offsetAt(offset);
     // Most characters mean nothing, and the style is dear to tell.
     if (character !== "\n" && !document.mayAnswer(place, character))
       return { changes: [], caret: offset };
@@ -186,7 +191,7 @@ export class Inside {
 
   /** Changes with what lines lack that stands before the others. */
   private withPrefix(changes: Change[], lines: readonly number[]): Change[] {
-    const rule = `${this.document.language.family}/new-line`;
+    const rule = ruleId(this.document.language, "new-line");
     const all = [...changes];
     for (const line of lines) {
       const { at, text } = this.rows.lacking(line);

@@ -14,6 +14,8 @@ interface Segment {
  * `text`. What lies between two stretches that both keep is one change, cut to what differs.
  */
 export function compose(text: string, first: ChangeList, second: ChangeList): ChangeList {
+  if (second.length === 0) return first;
+  if (first.length === 0) return second;
   const whole: Segment = { from: 0, to: text.length, rule: "" };
   const segments = changed(changed([whole], first), second);
   const list = new ChangeList();

@@ -97,7 +97,7 @@ function align(
   const same = (i: number, j: number): boolean =>
     text.charCodeAt(offset + i) === wanted.charCodeAt(j);
   for (
-    const { oldFrom, oldTo, newFrom, newTo } of differencesOf(end - offset, wanted.length, same)
+    const [oldFrom, oldTo, newFrom, newTo] of differencesOf(end - offset, wanted.length, same)
   ) {
     const put = wanted.slice(newFrom, newTo);
     pushWhole(changes, text, offset + oldFrom, offset + oldTo, put, rule);

@@ -1,10 +1,5 @@
-/** Things that one sequence has in place of some of another: [from, to) of both. */
-export interface Difference {
-  readonly oldFrom: number;
-  readonly oldTo: number;
-  readonly newFrom: number;
-  readonly newTo: number;
-}
+/** Things of one sequence, and what another has in their place: [from, to) of both. */
+export type Difference = readonly [oldFrom: number, oldTo: number, newFrom: number, newTo: number];
 
 /**
  * Where two sequences differ, when as much as possible is taken for the same (longest common subsequence,
@@ -38,7 +33,7 @@ export function differencesOf(
       if (j === newLength || (i < oldLength && common[cell + columns]! >= common[cell + 1]!)) i++;
       else j++;
     }
-    if (i > oldFrom || j > newFrom) found.push({ oldFrom, oldTo: i, newFrom, newTo: j });
+    if (i > oldFrom || j > newFrom) found.push([oldFrom, i, newFrom, j]);
     while (i < oldLength && j < newLength && same(i, j)) {
       i++;
       j++;

@@ -1,0 +1,102 @@
+import type { Language, Syntax } from "./language.js";
+import { Signs } from "./notation.js";
+import type { Span } from "./outline/excerpt.js";
+import type { Reading, View } from "./reading.js";
+import { Remembered, reachesOver, type Whole } from "./remembered.js";
+import { formatUntilStable, unsettledStretches } from "./requests/document.js";
+import type { Style } from "./style/style.js";
+
+/** What formatting a whole text comes to; kept, and mended where the text has changed. */
+export class WholeText {
+  private remembered: Remembered | undefined;
+
+  constructor(private readonly language: Language, private readonly reading: Reading) {}
+
+  /** Follows what was read again; undefined where nothing of what was understood stands. */
+  follow(followed: ReturnType<Reading["bringUpToDate"]>): void {
+    if (followed === undefined) this.remembered = undefined;
+    for (const step of followed ?? []) {
+      if (step === "later") continue;
+      const follows =
+        step !== undefined && this.remembered?.follow(step.change, step.change.inserted, step.read);
+      if (follows !== true) this.remembered = undefined;
+    }
+  }
+
+  /**
+   * The changes that format the text, regions in it apart, and what was left alone.
+   *
+   * @param styleAfter the style of a text that formatting has left.
+   */
+  formatted(style: Style, styleAfter: (syntax: Syntax) => Style): Whole {
+    const { language, reading } = this;
+    const key = JSON.stringify(style);
+    if (reading.waiting) this.remembered = undefined;
+    reading.catchUp();
+    const known = this.remembered;
+    if (known !== undefined && known.style === key && this.refreshed(known, style))
+      return known.whole;
+    const { syntax } = reading;
+    const changes = formatUntilStable(language, syntax, style, styleAfter);
+    const whole = { changes, unsettled: unsettledStretches(language, syntax) };
+    this.remembered = new Remembered(key, whole);
+    return whole;
+  }
+
+  /** Lays out again what has changed since; false where the whole text must be. */
+  private refreshed(known: Remembered, style: Style): boolean {
+    for (const span of known.staleSpans) {
+      const view = this.viewOf(span);
+      if (view === undefined) return false;
+      const { core, syntax } = view;
+      const covered = core.from <= span.from && core.to >= span.to;
+      if (!covered || (core.joint && style.listSplit !== "as-written")) return false;
+      const unsettled = unsettledStretches(this.language, syntax).map(
+        ({ from, to }) => ({ from: view.begins(from), to: view.begins(from) + to - from }),
+      );
+      if (reachesOver(unsettled, core)) return false;
+      const changes = formatUntilStable(this.language, syntax, style);
+      if (!known.refresh(span, core, view.back(changes), unsettled)) return false;
+    }
+    return true;
+  }
+
+  /** A view of a span and of what hangs on it; undefined where that has no end in sight. */
+  private viewOf(span: Span): View | undefined {
+    let wide = this.withRemarks(span);
+    for (let tries = 0; tries < 3; tries++) {
+      const view = this.reading.view(wide, { around: 1, whole: true });
+      const { core } = view;
+      // At its edges too comments may hang on others beyond.
+      wide = this.withRemarks(core);
+      if (wide.from >= core.from && wide.to <= core.to) return view;
+    }
+    return undefined;
+  }
+
+  /**
+   * A span with what hangs on it through comments around it, whose columns and blank lines hang on each other:
+   * up to the next lines of code that end with none.
+   */
+  private withRemarks(span: Span): Span {
+    const { lines } = this.reading;
+    const { remarked } = Signs.of(this.language.notation);
+    const content = (line: number): string =>
+      lines.slice(lines.lineStart(line), lines.lineEnd(line));
+    const far = (from: number, step: 1 | -1): number => {
+      let line = from;
+      const next = (): number => line + step;
+      while (next() >= 0 && next() < lines.count && remarked.test(content(next()))) line += step;
+      return line === from || next() < 0 || next() >= lines.count ? line : next();
+    };
+    const top = lines.lineAt(span.from);
+    const bottom = lines.lineAt(span.to);
+    const first = far(top, -1);
+    const last = far(bottom, 1);
+    const begin = (line: number): number => lines.lineStart(line) + content(line).search(/\S|$/);
+    return {
+      from: first < top ? Math.min(span.from, begin(first)) : span.from,
+      to: last > bottom ? Math.max(span.to, begin(last)) : span.to,
+    };
+  }
+}
