@@ -17,19 +17,19 @@ export async function formatInput(
     throw new RangeError(
       "- needs --as with a file name, whose ending tells the language: --as lib/tides.py",
     );
-  const engine = createEngine();
-  const language = engine.languageFor(path);
-  if (language === undefined) throw new RangeError(`${path}: no language is known for its ending.`);
-  const said = await styleFilesOf(options).of(path);
-  const { excludedBy } = said;
+  const saver = new Saver(createEngine(), {
+    style: styleOf(options),
+    save: options.save,
+    styles: styleFilesOf(options),
+  });
+  const acting = await saver.acting(path);
   const text = await readInput("standard input");
-  if (excludedBy !== undefined) {
+  if ("excludedBy" in acting) {
     await writeOutput(text);
-    if (options.quiet !== true) printExcluded({ path, excludedBy });
+    if (options.quiet !== true) printExcluded({ path, excludedBy: acting.excludedBy });
     return;
   }
-  const saver = new Saver(engine, { style: styleOf(options), save: options.save });
-  const answer = saver.answer(path, text, saver.acting(path, language, said));
+  const answer = await saver.answer(path, text, acting);
   await writeOutput(answer.text);
   if (options.quiet !== true) printUnsettled({ path, answer });
 }

@@ -9,14 +9,14 @@ export async function formatPaths(
   options: FormatOptions,
 ): Promise<void> {
   let changed = 0;
-  const { files, failed } = await runOver(paths, { ...options, write: true }, (outcome) => {
+  const { files, failed, took } = await runOver(paths, { ...options, write: true }, (outcome) => {
     if (outcome.answer.editCount > 0) changed++;
     if (options.quiet !== true) printWritten(outcome);
   });
   if (options.quiet !== true) {
     const rest = files - changed - failed;
     console.log(
-      `${counted(files, "file")}: ${changed} written, ${rest} in order already${failed > 0 ? `, ${failed} could not be done` : ""}`,
+      `${counted(files, "file")}: ${changed} written, ${rest} in order already${failed > 0 ? `, ${failed} could not be done` : ""}; ${took}`,
     );
   }
   if (failed > 0) process.exitCode = Exit.CouldNot;

@@ -7,12 +7,16 @@ import {
   leftToDo,
   type ChangedOptions,
   type Excluded,
+  type Job,
   type Outcome,
   type RunOptions,
+  type StyleFiles,
 } from "../node/index.js";
+import { KnownFiles } from "../node/formatters/known.js";
 import { InOrder } from "../node/in-order.js";
 import { workersFor } from "../node/workers.js";
 import { styleFilesOf, styleOf, type RunCommandOptions } from "./options.js";
+import { Progress } from "./progress.js";
 import { printError, printExcluded } from "./report.js";
 
 /** What became of all files of a run. */
@@ -20,6 +24,8 @@ export interface Totals {
   files: number;
   failed: number;
   excluded: number;
+  /** How long it took, as `0.4 s`. */
+  took: string;
 }
 
 /** @throws RangeError where nothing says which files are meant. */
@@ -40,48 +46,79 @@ export async function runOver(
   each: (outcome: Outcome) => void,
 ): Promise<Totals> {
   checkNamed(paths, options);
+  const begun = performance.now();
   const engine = createEngine();
   const styles = styleFilesOf(options);
   await styles.ready();
   const named = new Set(paths);
-  const known = (path: string): boolean => engine.languageFor(path) !== undefined;
-  const totals = { files: 0, failed: 0, excluded: 0 };
+  const totals: Totals = { files: 0, failed: 0, excluded: 0, took: "" };
   const told = new Set<string>();
   const how = { write: options.write, style: styleOf(options), save: options.save, styles };
   const some = options.changed !== undefined || options.staged === true;
   const inOrder = some || options.cache === false ? undefined : InOrder.of(process.cwd());
+  const progress = new Progress();
+  const passed = (): void => {
+    totals.files++;
+    progress.step();
+  };
+  const known = new KnownFiles(engine, styles);
   const run = some
-    ? formatFiles(
-      engine,
-      (await changedJobs(paths.length === 0 ? ["."] : paths, options)).filter(
-        ({ path }) => known(path),
-      ),
-      how,
-    )
+    ? formatFiles(engine, progress.over(await changedFiles(paths, options, known)), how)
     : formatWhole(
       engine,
-      findSources(paths, known, (folder) => styles.excludesFolder(folder)),
+      progress.over(await namedFiles(paths, styles, known)),
       how,
-      { only: options.style, inOrder, passed: () => totals.files++ },
+      { only: options.style, inOrder, passed },
     );
-  for await (const outcome of run) {
+  const tell = (outcome: Outcome | Excluded | SourceError): void => {
     if (isExcluded(outcome)) {
-      if (!named.has(outcome.path)) continue;
+      if (!named.has(outcome.path)) return;
       totals.excluded++;
       printExcluded(outcome);
-      continue;
+      return;
     }
     totals.files++;
     if (!(outcome instanceof SourceError)) {
       each(outcome);
-      continue;
+      return;
     }
     totals.failed++;
     if (!told.has(outcome.message)) printError(outcome);
     told.add(outcome.message);
+  };
+  for await (const outcome of run) {
+    progress.clear();
+    tell(outcome);
+    progress.step();
   }
+  progress.end();
   await inOrder?.save();
+  totals.took = `${((performance.now() - begun) / 1000).toFixed(1)} s`;
   return totals;
+}
+
+/** The files that git says have changed. */
+const changedFiles = async (
+  paths: readonly string[],
+  options: ChangedOptions,
+  known: KnownFiles,
+): Promise<Job[]> => known.among(
+  await changedJobs(paths.length === 0 ? ["."] : paths, options),
+  ({ path }) => path,
+);
+
+/** The files that are named, whatever they are, and those below folders that something formats. */
+async function namedFiles(
+  paths: readonly string[],
+  styles: StyleFiles,
+  known: KnownFiles,
+): Promise<(string | SourceError)[]> {
+  const named = new Set(paths);
+  const found = findSources(paths, () => true, (folder) => styles.excludesFolder(folder));
+  return known.among(
+    found,
+    (file) => typeof file === "string" && !named.has(file) ? file : undefined,
+  );
 }
 
 /** Formats whole files, on all cores where they are many, but for those that are known to be in order. */

@@ -47,11 +47,11 @@ export class InOrder {
 
   /** The hash of a text and of what acts on it, in every language of the text. */
   static keyOf(text: string, { language, steps, ownPackages, styleFor, style }: Acting): string {
-    const ids = language.regions === undefined ? language.ids.slice(0, 1) : ALL;
+    const ids = language?.regions === undefined ? language?.ids.slice(0, 1) ?? [] : ALL;
     const said = ids.map((id) => styleFor?.(id));
     return createHash("sha1")
       .update(PROGRAM)
-      .update(JSON.stringify([language.name, steps, ownPackages, style, said]))
+      .update(JSON.stringify([language?.name, steps, ownPackages, style, said]))
       .update("\0")
       .update(text)
       .digest("base64url");

@@ -5,6 +5,7 @@ export { changedJobs } from "./git/jobs.js";
 export type { ChangedOptions } from "./git/jobs.js";
 export { Git } from "./git/git.js";
 export { addHook, removeHook } from "./git/hook.js";
+export { answerFor } from "./formatters/edits.js";
 export { StyleFiles } from "./style/files.js";
 export type { FileStyle, Origin, StyleFilesOptions } from "./style/files.js";
 export { styleFileSchema } from "./style/schema.js";

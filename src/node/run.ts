@@ -6,7 +6,6 @@ import { SourceError } from "./error.js";
 import { InOrder } from "./in-order.js";
 import { Saver, type SaverOptions } from "./save.js";
 import { readSource, replaceSource, type Source } from "./source.js";
-import type { StyleFiles } from "./style/files.js";
 
 /** What became of one file that was looked at. */
 export interface Outcome {
@@ -39,8 +38,6 @@ export interface StagedFile {
 }
 
 export interface RunOptions extends SaverOptions {
-  /** What style files say; nothing where they are left out. */
-  readonly styles?: StyleFiles;
   /** Whether changed files are replaced. */
   readonly write: boolean;
   /** Told the hash of each text that is found in order. */
@@ -66,7 +63,7 @@ export async function* formatFiles(
       pending.push(Promise.resolve(file));
     } else {
       const job = typeof file === "string" ? { path: file } : file;
-      const outcome = formatFile(engine, saver, job, options);
+      const outcome = formatFile(saver, job, options);
       pending.push(outcome.catch((error: unknown) => asSourceError(job.path, error)));
     }
     if (pending.length >= AHEAD) yield await pending.shift()!;
@@ -75,20 +72,18 @@ export async function* formatFiles(
 }
 
 async function formatFile(
-  engine: Engine,
   saver: Saver,
   { path, lines, staged }: Job,
-  { styles, write, found }: RunOptions,
+  { write, found }: RunOptions,
 ): Promise<Outcome | Excluded> {
-  const language = engine.languageFor(path);
-  if (language === undefined) throw new SourceError(path, "no language is known for its ending");
-  const said = await styles?.of(path);
-  if (said?.excludedBy !== undefined) return { path, excludedBy: said.excludedBy };
+  const acting = await saver.acting(path);
+  if ("excludedBy" in acting) return { path, excludedBy: acting.excludedBy };
   const source = staged === undefined ? await readSource(path) : await staged.read();
-  const acting = saver.acting(path, language, said);
-  const answer = saver.answer(path, source.text, acting, lines);
+  const answer = await saver.answer(path, source.text, acting, lines);
   const outcome = { path, before: source.text, answer };
-  if (answer.editCount === 0 && answer.unsettled.length === 0 && lines === undefined)
+  const settled = answer.editCount === 0 && answer.unsettled.length === 0;
+  // What a command would say next time, nobody knows.
+  if (settled && lines === undefined && acting.external === undefined)
     found?.(InOrder.keyOf(source.text, acting));
   if (!write || answer.editCount === 0) return outcome;
   if (staged === undefined) await replaceSource(source as Source, answer.text);
@@ -112,24 +107,20 @@ export async function leftToDo(
   for (const file of files) {
     // Whatever is wrong is told of where the file is formatted.
     const known = typeof file === "string"
-      && await isInOrder(engine, saver, file, options).catch(() => false);
+      && await isInOrder(saver, file, options.inOrder).catch(() => false);
     if (known) passed(file);
     else left.push(file);
   }
   return left;
 }
 
-async function isInOrder(
-  engine: Engine,
-  saver: Saver,
-  path: string,
-  { styles, inOrder }: RunOptions & { readonly inOrder: InOrder },
-): Promise<boolean> {
-  const language = engine.languageFor(path);
-  const said = await styles?.of(path);
-  if (language === undefined || said?.excludedBy !== undefined) return false;
-  const text = readFileSync(path, "utf8");
-  return inOrder.has(InOrder.keyOf(text, saver.acting(path, language, said)));
+async function isInOrder(saver: Saver, path: string, inOrder: InOrder): Promise<boolean> {
+  const acting = await saver.acting(path);
+  return (
+    !("excludedBy" in acting)
+    && acting.external === undefined
+    && inOrder.has(InOrder.keyOf(readFileSync(path, "utf8"), acting))
+  );
 }
 
 function asSourceError(path: string, error: unknown): SourceError {

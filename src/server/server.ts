@@ -42,6 +42,7 @@ export function serve(input: NodeJS.ReadableStream, output: NodeJS.WritableStrea
 
 class Server {
   private documents: OpenDocuments;
+  private encoding: PositionEncoding = "utf-16";
   private readonly styles = new DocumentStyles();
 
   constructor(private readonly connection: Connection) {
@@ -57,7 +58,11 @@ class Server {
       ({ textDocument, options }, token) => this.answer(
         textDocument.uri,
         token,
-        (document) => document.formatDocument(this.styleUnder(document, options)),
+        (document) => this.formatted(
+          document,
+          token,
+          () => document.formatDocument(this.styleUnder(document, options)),
+        ),
       ),
     );
     connection.onDocumentRangeFormatting(
@@ -95,6 +100,7 @@ class Server {
   private initialize({ capabilities }: InitializeParams): InitializeResult {
     const offered = capabilities.general?.positionEncodings;
     const encoding = ENCODINGS.find((name) => offered?.includes(name)) ?? "utf-16";
+    this.encoding = encoding;
     this.documents = this.fresh(encoding);
     return {
       serverInfo: { name: "Oak Tide", version },
@@ -117,8 +123,30 @@ class Server {
     return this.answer(
       uri,
       token,
-      (document) => document.formatSelection(ranges, this.styleUnder(document, options)),
+      (document) => this.formatted(
+        document,
+        token,
+        () => document.formatSelection(ranges, this.styleUnder(document, options)),
+        ranges,
+      ),
     );
+  }
+
+  /**
+   * What formats a document, or ranges of it: the engine, or a command that style files name.
+   *
+   * @param engine asks the engine.
+   */
+  private async formatted(
+    document: Document,
+    token: CancellationToken,
+    engine: () => Edits,
+    ranges?: Range[],
+  ): Promise<Edits> {
+    const chosen = await this.styles.formatter(document.uri);
+    if (chosen === undefined) return engine();
+    const { answerOfCommand } = await import("./external.js");
+    return answerOfCommand(document, chosen, token, this.encoding, ranges);
   }
 
   /**
@@ -129,7 +157,7 @@ class Server {
   private async answer(
     uri: string,
     token: CancellationToken,
-    request: (document: Document) => { readonly edits: readonly TextEdit[] },
+    request: (document: Document) => Edits | Promise<Edits>,
   ): Promise<Reply> {
     const document = this.documents.get(uri);
     if (document === undefined) return [];
@@ -147,20 +175,20 @@ class Server {
     await this.styles.refresh(uri);
     const before = stale();
     if (before !== undefined) return before;
-    const edits = this.editsOf(document, request);
+    const edits = await this.editsOf(document, request);
     if (edits instanceof ResponseError) return edits;
     await messagesRead();
     return stale() ?? edits.map(({ range, newText }) => ({ range, newText }));
   }
 
   /** The edits of a request; none where the file is excluded, and an error where its style file cannot be used. */
-  private editsOf(
+  private async editsOf(
     document: Document,
-    request: (document: Document) => { readonly edits: readonly TextEdit[] },
-  ): readonly TextEdit[] | ResponseError<void> {
+    request: (document: Document) => Edits | Promise<Edits>,
+  ): Promise<readonly TextEdit[] | ResponseError<void>> {
     try {
       if (this.styles.of(document.uri)?.excludedBy !== undefined) return [];
-      return request(document).edits;
+      return (await request(document)).edits;
     } catch (error) {
       if (!(error instanceof SourceError)) throw error;
       return new ResponseError(LSPErrorCodes.RequestFailed, error.message);
@@ -179,6 +207,10 @@ async function messagesRead(): Promise<void> {
 }
 
 type Reply = TextEdit[] | ResponseError<void>;
+
+interface Edits {
+  readonly edits: readonly TextEdit[];
+}
 
 /** Parameters of `textDocument/rangesFormatting`. */
 interface RangesParams {

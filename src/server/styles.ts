@@ -1,5 +1,6 @@
 import { fileURLToPath } from "node:url";
 import type { Style } from "../core/style/style.js";
+import { chosenFormatter, type ChosenFormatter } from "../node/formatters/chosen.js";
 import { SourceError, StyleFiles, type FileStyle } from "../node/index.js";
 
 /** How long what style files say is believed, in milliseconds: an edit of one acts with the next request. */
@@ -37,6 +38,18 @@ export class DocumentStyles {
     const said = this.known.get(uri);
     if (said instanceof SourceError) throw said;
     return said;
+  }
+
+  /**
+   * What formats a document in place of the engine; undefined for the engine.
+   *
+   * @throws SourceError where nothing that is said can be used.
+   */
+  async formatter(uri: string): Promise<ChosenFormatter | undefined> {
+    const said = this.of(uri)?.formatters;
+    if (said === undefined) return undefined;
+    const chosen = await chosenFormatter(said, await this.files.allowedCommands());
+    return chosen.name === "built-in" ? undefined : chosen;
   }
 
   /** An editor's options without those that style files rule. */

@@ -13,8 +13,12 @@ export class Client {
   readonly connection: MessageConnection;
   readonly log: string[] = [];
 
-  constructor() {
-    this.process = spawn(process.execPath, [COMMAND, "serve"], { stdio: ["pipe", "pipe", "pipe"] });
+  /** @param env beside the environment of the tests. */
+  constructor(env: Record<string, string> = {}) {
+    this.process = spawn(process.execPath, [COMMAND, "serve"], {
+      stdio: ["pipe", "pipe", "pipe"],
+      env: { ...process.env, ...env },
+    });
     this.connection = createMessageConnection(
       new StreamMessageReader(this.process.stdout!),
       new StreamMessageWriter(this.process.stdin!),

@@ -13,7 +13,7 @@ export interface Ran {
   readonly err: string;
 }
 
-/** Runs the command line as a process. */
+/** Runs the command line as a process. What it prints comes without the time that a run took. */
 export function oakTide(
   args: readonly string[],
   { cwd, input, env }: {
@@ -32,7 +32,8 @@ export function oakTide(
     let err = "";
     child.stdout.setEncoding("utf8").on("data", (chunk: string) => (out += chunk));
     child.stderr.setEncoding("utf8").on("data", (chunk: string) => (err += chunk));
-    child.on("error", reject).on("close", (code) => resolve({ code, out, err }));
+    child.on("error", reject).on("close", (code) =>
+      resolve({ code, out: out.replace(/; \d+\.\d s$/m, ""), err }));
     child.stdin.end(input ?? "");
   });
 }

@@ -1,4 +1,5 @@
 import { STYLE_SCHEMA, createEngine } from "../../dist/index.js";
+import { styleFileSchema } from "../../dist/node/index.js";
 
 /** What shows each option: a language, a text before, and the values by which it is formatted. */
 const EXAMPLES = {
@@ -70,7 +71,23 @@ export function stylePage() {
       lines.push("", `\`${name}: ${value}\`${beside}:`, "", ...fence(languageId, text));
     }
   }
+  lines.push("", ...fileKeys());
   return `${lines.join("\n")}\n`;
+}
+
+/** The keys of a style file that are no options. */
+function fileKeys() {
+  const { properties } = styleFileSchema();
+  const rows = Object.entries(properties)
+    .filter(([name]) => !(name in STYLE_SCHEMA))
+    .map(([name, { description }]) => `- \`${name}\`: ${description}`);
+  return [
+    "## What else a style file holds",
+    "",
+    "`docs/style-file.schema.json` says all of it for editors: give its place as `$schema`.",
+    "",
+    ...rows,
+  ];
 }
 
 const fence = (languageId, text) => {

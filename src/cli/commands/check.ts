@@ -39,13 +39,13 @@ function reportFor({ report, quiet = false }: Options): Report {
 async function checkPaths(paths: readonly string[], options: Options): Promise<void> {
   const report = reportFor(options);
   let differing = 0;
-  const { files, failed } = await runOver(paths, { ...options, write: false }, (outcome) => {
+  const { files, failed, took } = await runOver(paths, { ...options, write: false }, (outcome) => {
     if (outcome.answer.editCount > 0) differing++;
     report.add(outcome);
   });
   const failures = failed > 0 ? `, ${failed} could not be read` : "";
   await report.close(
-    `${counted(files, "file")}: ${differing} would change, ${files - differing - failed} in order${failures}`,
+    `${counted(files, "file")}: ${differing} would change, ${files - differing - failed} in order${failures}; ${took}`,
   );
   process.exitCode = failed > 0 ? Exit.CouldNot : differing > 0 ? Exit.WouldChange : Exit.Fine;
 }

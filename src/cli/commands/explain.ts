@@ -1,7 +1,8 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
 import { createEngine, leftAlone, type Style } from "../../index.js";
-import { readSource, type FileStyle } from "../../node/index.js";
+import { chosenFormatter } from "../../node/formatters/chosen.js";
+import { readSource, type FileStyle, type StyleFiles } from "../../node/index.js";
 import { writeOutput } from "../input.js";
 import {
   lineLimitOption,
@@ -13,6 +14,7 @@ import {
 
 interface Options extends StyleOptions {
   readonly report: "text" | "json";
+  readonly conflicts?: true;
 }
 
 /** What acts on a file, and why. */
@@ -21,7 +23,12 @@ interface Explanation {
   /** The language, and what tells it. */
   readonly language: { readonly id: string; readonly reason: string } | undefined;
   readonly excludedBy: string | undefined;
-  readonly formatter: { readonly name: string; readonly place: string };
+  readonly formatter: {
+    readonly name: string;
+    readonly place: string;
+    /** Why others that are said before it do not format the file. */
+    readonly passedOver: readonly string[];
+  };
   readonly style: readonly {
     readonly name: string;
     readonly value: unknown;
@@ -39,9 +46,17 @@ export const explainCommand = (): Command => new Command("explain")
   .addOption(
     new Option("--report <form>", "text or json").choices(["text", "json"]).default("text"),
   )
+  .option(
+    "--conflicts",
+    "run the file's formatters and the engine one after another, and tell which undo each other",
+  )
   .action(explain);
 
 async function explain(path: string, options: Options): Promise<void> {
+  if (options.conflicts === true) {
+    const { explainConflicts } = await import("../explain-conflicts.js");
+    return explainConflicts(path, options);
+  }
   const explanation = await explanationOf(path, options);
   await writeOutput(
     options.report === "json"
@@ -52,10 +67,11 @@ async function explain(path: string, options: Options): Promise<void> {
 
 async function explanationOf(path: string, options: Options): Promise<Explanation> {
   const engine = createEngine();
-  const said = await styleFilesOf(options).of(path);
+  const styles = styleFilesOf(options);
+  const said = await styles.of(path);
   const language = engine.languageFor(path);
   const { excludedBy } = said;
-  const formatter = formatterOf(said, language === undefined);
+  const formatter = await formatterOf(said, styles, language === undefined);
   if (language === undefined)
     return { file: path, language, excludedBy, formatter, style: [], leftAlone: [] };
   const languageId = language.ids[0]!;
@@ -93,13 +109,20 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
   };
 }
 
-function formatterOf({ formatter }: FileStyle, unknown: boolean): Explanation["formatter"] {
-  if (formatter === undefined)
+async function formatterOf(
+  { formatters }: FileStyle,
+  styles: StyleFiles,
+  unknown: boolean,
+): Promise<Explanation["formatter"]> {
+  if (formatters === undefined)
     return unknown
-      ? { name: "none", place: "no language is known for the file" }
-      : { name: "built-in", place: "nothing else is said" };
-  const { value, place } = formatter;
-  return { name: value, place };
+      ? { name: "none", place: "no language is known for the file", passedOver: [] }
+      : { name: "built-in", place: "nothing else is said", passedOver: [] };
+  const { name, place, passedOver } = await chosenFormatter(
+    formatters,
+    await styles.allowedCommands(),
+  );
+  return { name, place, passedOver };
 }
 
 const reasonFor = (path: string): string => {
@@ -112,6 +135,7 @@ function textOf({ file, language, excludedBy, formatter, style, leftAlone }: Exp
   const rows: [string, string, string][] = [
     ["language", language?.id ?? "none", language?.reason ?? "no language is known for its name"],
     ["formatter", formatter.name, formatter.place],
+    ...formatter.passedOver.map((reason): [string, string, string] => ["", "not", reason]),
     ["excluded", excludedBy === undefined ? "no" : "yes", excludedBy ?? ""],
     ...leftAlone.map(
       ({ first, last }): [string, string, string] => [

@@ -3,6 +3,7 @@ import { watch } from "chokidar";
 import { Command } from "commander";
 import { createEngine, type Engine } from "../../index.js";
 import { SourceError, formatFiles } from "../../node/index.js";
+import { KnownFiles } from "../../node/formatters/known.js";
 import { isPassedOver } from "../../node/walk.js";
 import type { StyleFiles } from "../../node/style/files.js";
 import {
@@ -39,16 +40,16 @@ async function watchFolder(folder: string, options: Options): Promise<void> {
     followSymlinks: false,
     ignored: (path, stats) => (
       path !== folder
-      && (stats?.isDirectory() === true
-        ? isPassedOver(basename(path)) || styles.excludesFolder(path)
-        : stats?.isFile() === true && engine.languageFor(path) === undefined)
+      && stats?.isDirectory() === true
+      && (isPassedOver(basename(path)) || styles.excludesFolder(path))
     ),
   });
   const burst = new Burst(async (paths) => {
     // A style file may be among what was saved.
     styles = styleFilesOf(options);
     await styles.ready();
-    await formatSaved(engine, styles, paths, options);
+    const known = new KnownFiles(engine, styles);
+    await formatSaved(engine, styles, await known.among(paths, (path) => path), options);
   });
   watcher.on("add", (path) => burst.add(path)).on("change", (path) => burst.add(path));
   watcher.on("ready", () => console.log(`watching ${folder}; interrupt it to end`));

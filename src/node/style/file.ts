@@ -7,6 +7,7 @@ import { languages as knownLanguages } from "../../languages/index.js";
 import { STYLE_VALUES, type Style } from "../../core/index.js";
 import { decode } from "../error.js";
 import type { MANIFEST_NAMES, STYLE_FILE_NAMES } from "./names.js";
+import { personPath } from "./person.js";
 import { STYLE_FILE, type StyleFileData } from "./schema.js";
 import { readJson } from "./syntax/json.js";
 import {
@@ -74,14 +75,15 @@ export function styleFileIn(folder: string, names: ReadonlySet<string>): StyleFi
 /**
  * A style file by its path, whatever it is called.
  *
+ * @param own whether it is a person's own, which may say what is run.
  * @throws SettingsError where it cannot be used.
  */
-export function styleFileAt(path: string): StyleFile {
+export function styleFileAt(path: string, own = false): StyleFile {
   const name = basename(path);
   const known = KINDS.find(([own]) => own === name);
   const read = known?.[1]
     ?? (/\.toml$/i.test(name) ? readToml : /\.ya?ml$/i.test(name) ? readYaml : readJson);
-  const file = openStyleFile(path, read, known?.[2] ?? []);
+  const file = openStyleFile(path, read, known?.[2] ?? [], own);
   if (file !== undefined) return file;
   throw new SettingsError(
     path,
@@ -91,7 +93,12 @@ export function styleFileAt(path: string): StyleFile {
   );
 }
 
-function openStyleFile(path: string, read: ReadSettings, key: Path): StyleFile | undefined {
+function openStyleFile(
+  path: string,
+  read: ReadSettings,
+  key: Path,
+  own = false,
+): StyleFile | undefined {
   const text = decode(path, readFileSync(path)).replace(/^\uFEFF/, "");
   // A manifest without the name is nobody's business here, and may be broken.
   if (key.length > 0 && !text.includes("oak-tide")) return undefined;
@@ -105,7 +112,7 @@ function openStyleFile(path: string, read: ReadSettings, key: Path): StyleFile |
     settings.value ?? {},
   );
   if (value === undefined) return undefined;
-  const data = checked(path, text, settings, key, value);
+  const data = checked(path, text, settings, key, value, own);
   const folder = dirname(path);
   const place = (member: Path): string =>
     placeOf(path, text, settings.offsetOf([...key, ...member]));
@@ -158,6 +165,7 @@ function checked(
   settings: Settings,
   key: Path,
   value: unknown,
+  own: boolean,
 ): StyleFileData {
   const fail = (member: Path, reason: string): never => {
     throw new SettingsError(path, text, settings.offsetOf([...key, ...member]), reason);
@@ -168,6 +176,11 @@ function checked(
     fail(...explained(issue, value));
   }
   const data = value as StyleFileData;
+  if (data.commands !== undefined && !own)
+    fail(
+      ["commands"],
+      `what is run is not for a project to say; move it to your own settings, ${personPath()}`,
+    );
   const ids = knownLanguages.flatMap((language) => language.ids);
   const sections: readonly (readonly [Path, object | undefined])[] = [
     [["languages"], data.languages],
@@ -202,7 +215,8 @@ function explained(issue: Issue, whole: unknown): readonly [Path, string] {
 function namesAt(path: Path): string[] {
   const all = Object.keys(STYLE_FILE.def.shape);
   if (path.length === 0) return all;
-  const own = ["$schema", "root", "exclude", "paths", "saves", "ownPackages"];
+  if (path[0] === "commands") return ["run", "seconds", "install"];
+  const own = ["$schema", "root", "exclude", "paths", "saves", "ownPackages", "commands"];
   const inPath = path[0] === "paths" && path.length === 2;
   return all.filter((name) => (
     !own.includes(name) && (inPath || (name !== "languages" && name !== "formatter"))
@@ -231,6 +245,7 @@ function expected(issue: Issue): string {
         boolean: "true or false",
         string: "a text",
       }[issue.expected as string] ?? issue.expected;
+    case "invalid_union": return "a name, or a list of names";
     default: return "something else; see docs/style.md";
   }
 }

@@ -2,12 +2,12 @@ import { existsSync, readFileSync, readdirSync } from "node:fs";
 import { dirname, join, resolve, sep } from "node:path";
 import { STYLE_VALUES, type SaveStep, type Style } from "../../core/index.js";
 import { SourceError } from "../error.js";
+import type { AllowedCommands, SaidFormatters } from "../formatters/chosen.js";
 import type { EditorConfigOption, EditorConfigs } from "./editorconfig.js";
 import type { StyleFile } from "./file.js";
 import { MANIFEST_NAMES, STYLE_FILE_NAMES } from "./names.js";
 import type { Ignored } from "./ignored.js";
 import { personPath } from "./person.js";
-import type { Formatter } from "./schema.js";
 import type { Path } from "./syntax/read.js";
 import { shownPath } from "../shown.js";
 
@@ -33,8 +33,8 @@ export interface FileStyle {
   origins(languageId: string): Origin[];
   /** What excludes the file, as a file, a line and a pattern; undefined where nothing does. */
   readonly excludedBy: string | undefined;
-  /** What formats it, and where that is said; undefined for the engine. */
-  readonly formatter: { readonly value: Formatter; readonly place: string } | undefined;
+  /** What formats it; undefined for the engine, as nothing is said. */
+  readonly formatters: SaidFormatters | undefined;
   /** The files that act on it, the nearest first. */
   readonly files: readonly string[];
   readonly ownPackages: readonly string[];
@@ -75,12 +75,12 @@ export class StyleFiles {
   async of(path: string): Promise<FileStyle> {
     const absolute = resolve(path);
     const { only } = this.options;
-    const files = only === undefined ? await this.filesFor(absolute) : [await this.onlyFile(only)];
+    const files = await this.governingFiles(absolute);
     const configs = only === undefined ? await this.configsFor(absolute) : [];
     if (this.above(dirname(absolute), ".gitignore")) await this.ready();
     const layers = (languageId: string): Layer[] =>
       this.layers(absolute, files, configs, languageId);
-    const formatter = this.formatterFor(absolute, files);
+    const formatters = this.formattersFor(absolute, files);
     // Every request asks for it.
     const styles = new Map<string, Partial<Style>>();
     return {
@@ -90,8 +90,8 @@ export class StyleFiles {
         return known;
       },
       origins: (languageId) => originsOf(layers(languageId)),
-      excludedBy: this.excludedBy(absolute, files) ?? noneBy(formatter),
-      formatter,
+      excludedBy: this.excludedBy(absolute, files) ?? noneBy(formatters),
+      formatters,
       files: [...files.map((file) => file.path), ...new Set(configs.map(({ file }) => file))],
       ownPackages: files.flatMap(({ data }) => data.ownPackages ?? []),
       save: (name) => files.find(({ data }) => data.saves?.[name] !== undefined)?.data.saves![name],
@@ -117,9 +117,11 @@ export class StyleFiles {
     return false;
   }
 
-  private async onlyFile(path: string): Promise<StyleFile> {
+  private async governingFiles(path: string): Promise<readonly StyleFile[]> {
+    const { only } = this.options;
+    if (only === undefined) return this.filesFor(path);
     const { styleFileAt } = await import("./file.js");
-    return (this.only ??= styleFileAt(resolve(path)));
+    return [this.only ??= styleFileAt(resolve(only))];
   }
 
   private async personFile(): Promise<StyleFile | null> {
@@ -127,7 +129,23 @@ export class StyleFiles {
     const { person = personPath() } = this.options;
     if (person === null || !existsSync(person)) return (this.person = null);
     const { styleFileAt } = await import("./file.js");
-    return (this.person = styleFileAt(person));
+    return (this.person = styleFileAt(person, true));
+  }
+
+  /**
+   * What is said to format a file; undefined where nothing is.
+   *
+   * @throws SourceError where a style file that governs it cannot be used.
+   */
+  async formattersOf(path: string): Promise<SaidFormatters | undefined> {
+    const absolute = resolve(path);
+    return this.formattersFor(absolute, await this.governingFiles(absolute));
+  }
+
+  /** The commands that the person's own settings hold. */
+  async allowedCommands(): Promise<AllowedCommands> {
+    const path = this.options.person ?? personPath();
+    return { commands: (await this.personFile())?.data.commands ?? {}, path };
   }
 
   private async configsFor(path: string): Promise<EditorConfigOption[]> {
@@ -238,14 +256,21 @@ export class StyleFiles {
     return this.ignored?.by(path);
   }
 
-  private formatterFor(path: string, files: readonly StyleFile[]): FileStyle["formatter"] {
+  private formattersFor(path: string, files: readonly StyleFile[]): FileStyle["formatters"] {
     for (const file of files) {
-      for (const [pattern, { formatter }] of file.pathsFor(path))
-        if (formatter !== undefined)
-          return { value: formatter, place: file.placeOf(["paths", pattern, "formatter"]) };
-      const { formatter } = file.data;
-      if (formatter !== undefined)
-        return { value: formatter, place: file.placeOf(["formatter"]) };
+      const said = [
+        ...file.pathsFor(path).map(
+          ([pattern, { formatter }]) => [["paths", pattern, "formatter"], formatter] as const,
+        ),
+        [["formatter"], file.data.formatter] as const,
+      ];
+      for (const [member, names] of said)
+        if (names !== undefined)
+          return {
+            names: typeof names === "string" ? [names] : names,
+            place: file.placeOf(member),
+            folder: file.folder,
+          };
     }
     return undefined;
   }
@@ -272,8 +297,8 @@ const configLayer = ({ name, value, file, property }: EditorConfigOption): Layer
 });
 
 /** Where it is said that nothing formats a file. */
-const noneBy = (formatter: FileStyle["formatter"]): string | undefined =>
-  formatter?.value === "none" ? `${formatter.place} formatter "none"` : undefined;
+const noneBy = (said: FileStyle["formatters"]): string | undefined =>
+  said?.names[0] === "none" ? `${said.place} formatter "none"` : undefined;
 
 const isBelow = (folder: string, above: string): boolean =>
   folder === above || folder.startsWith(above.endsWith(sep) ? above : join(above, sep));

@@ -11,6 +11,12 @@ function described<T extends z.core.SomeType>(
   return optional;
 }
 
+/** A schema that may not be left out, with what it is for. */
+function required<T extends z.ZodMiniType>(schema: T, description: string): T {
+  z.globalRegistry.add(schema, { description });
+  return schema;
+}
+
 /** What one option may hold. */
 function optionSchema(name: keyof Style): z.ZodMiniType {
   const values = STYLE_VALUES[name];
@@ -32,9 +38,18 @@ const languages = described(
 );
 
 const formatter = described(
-  z.literal(["built-in", "none"]),
-  "What formats these files: the engine, or nothing.",
+  z.union([z.string(), z.array(z.string()).check(z.minLength(1))]),
+  "What formats these files: `built-in` for the engine, `none`, or a command by its name; of a list, the first that is there.",
 );
+
+const command = z.strictObject({
+  run: required(
+    z.array(z.string()).check(z.minLength(1)),
+    "The program and its arguments, with `{path}` for the file's path; it reads the text and prints the new one.",
+  ),
+  seconds: described(z.int().check(z.minimum(1)), "How long it may take; 10 where not given."),
+  install: described(z.string(), "How to install it, told where it is not there."),
+});
 
 /** A style file. */
 export const STYLE_FILE = z.strictObject({
@@ -59,13 +74,22 @@ export const STYLE_FILE = z.strictObject({
     z.array(z.string()),
     "Packages whose imports stand last, as the project's own.",
   ),
+  commands: described(
+    z.record(z.string(), command),
+    "In a person's own settings only: the commands that may format files, by the names that style files use.",
+  ),
 });
 
 export type StyleFileData = z.infer<typeof STYLE_FILE>;
-export type Formatter = NonNullable<StyleFileData["formatter"]>;
 
 /** The JSON Schema of style files, for completion in editors. */
-export const styleFileSchema = (): unknown => ({
-  ...z.toJSONSchema(STYLE_FILE),
+export const styleFileSchema = (): StyleFileSchema => ({
+  ...z.toJSONSchema(STYLE_FILE) as StyleFileSchema,
   title: "Oak Tide style file",
 });
+
+/** A JSON Schema of an object. */
+export interface StyleFileSchema {
+  readonly title: string;
+  readonly properties: Readonly<Record<string, { readonly description: string }>>;
+}
