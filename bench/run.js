@@ -6,6 +6,7 @@ import { benchKeystrokes } from "./keystrokes.js";
 import { benchPython } from "./python.js";
 import { benchRegions } from "./regions.js";
 import { benchSmall } from "./small.js";
+import { benchStyles } from "./styles.js";
 
 const BENCHES = {
   python: benchPython,
@@ -15,6 +16,7 @@ const BENCHES = {
   damaged: benchDamaged,
   accepted: benchAccepted,
   regions: benchRegions,
+  styles: benchStyles,
 };
 
 const asked = process.argv.slice(2);

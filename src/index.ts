@@ -21,6 +21,7 @@ export function createEngine(options: Partial<EngineOptions> = {}): Engine {
 export * from "./core/index.js";
 export { declared } from "./languages/declared/index.js";
 export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
+export { css, less, scss } from "./languages/css/index.js";
 export { json, jsonc } from "./languages/json/index.js";
 export { plain } from "./languages/plain/index.js";
 export { python } from "./languages/python/index.js";

@@ -1,4 +1,5 @@
 import type { Language } from "../core/language.js";
+import { css, less, scss } from "./css/index.js";
 import { declared } from "./declared/index.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
 import { json, jsonc } from "./json/index.js";
@@ -7,6 +8,9 @@ import { python } from "./python/index.js";
 
 /** Every language that comes with Oak Tide. */
 export const languages: readonly Language[] = [
+  css,
+  scss,
+  less,
   python,
   javascript,
   typescript,

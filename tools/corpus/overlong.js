@@ -13,6 +13,8 @@ export function splittableLines(language, text, limit) {
     const to = line + 1 < starts.length ? starts[line + 1] - 1 : text.length;
     while (t < tokens.count && tokens.start(t) < from) t++;
     if (to - from <= limit) continue;
+    // What scripts read stays as it is.
+    if (language.family === "css" && /^\s*--/.test(text.slice(from, to))) continue;
     const row = [];
     let end = from;
     for (let u = t; u < tokens.count && tokens.start(u) < to; u++) {

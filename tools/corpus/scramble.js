@@ -11,6 +11,8 @@ export function scramble(language, text, seed) {
     ? pythonGaps()
     : language.name.startsWith("json")
     ? anywhere
+    : language.family === "css"
+    ? cssGaps(tokens, tree)
     : ecmaGaps(tokens, tree, text);
   const parts = [];
   for (let t = 0; t <= tokens.count; t++) {
@@ -63,6 +65,32 @@ function pythonGaps() {
       return gap.includes("\n") ? (inside ? "line" : "fixed") : "spaces";
     if (!inside && gap.includes("\n")) return "fixed";
     return inside ? "lines" : "some";
+  };
+}
+
+/**
+ * Style sheets: white space comes and goes beside signs that part, and changes where there is some. Values
+ * that are drawn, or belong to scripts, stay.
+ */
+function cssGaps(tokens, tree) {
+  const fixed = new Uint8Array(tokens.count + 1);
+  for (let node = 1; node <= tree.size; node++) {
+    const first = tree.first(node);
+    const stays = /^(?:--|grid)/.test(tokens.textOf(first));
+    if (stays) fixed.fill(1, first, tree.end(node));
+  }
+  let depth = 0;
+  return (t, gap, before, after) => {
+    if (/^[([]$/.test(before)) depth++;
+    const inside = depth > 0;
+    if (/^[)\]]$/.test(after)) depth--;
+    if (fixed[t] === 1) return "fixed";
+    if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) return gap.includes("\n") ? "line" : "fixed";
+    if (/^[;{}]$/.test(before)) return gap.includes("\n") ? "line" : "fixed";
+    if (after === "}" || before === "!" || before.startsWith("@"))
+      return gap === "" ? "fixed" : "spaces";
+    if (before === "," || /^[{;,]$/.test(after)) return inside ? "lines" : "some";
+    return gap === "" ? "fixed" : "spaces";
   };
 }
 

@@ -1,4 +1,5 @@
 import { ecmaTree } from "./ecma.js";
+import { compiled, cssTree } from "./styles.js";
 import { pythonOracle } from "./python.js";
 
 let python;
@@ -14,6 +15,19 @@ export async function judge(language, path, before, after) {
       return python.ask(after === undefined ? { before } : { before, after });
     case "json":
     case "jsonc": return jsonVerdict(before, after);
+    case "css": {
+      const old = cssTree(before);
+      // What the oracle does not read it takes as text.
+      return verdict(old.text, after === undefined ? undefined : () => cssTree(after).text);
+    }
+    case "scss":
+    case "less": {
+      if (after === undefined) return { compiles: true };
+      const old = await compiled(language, path, before);
+      if (old === undefined) return { compiles: true, equal: true };
+      const fresh = await compiled(language, path, after);
+      return verdict(old, () => fresh);
+    }
     default:
       return verdict(
         ecmaTree(path, before),

@@ -1,0 +1,269 @@
+import { describe } from "vitest";
+import { fixtures } from "../support/fixtures.js";
+
+describe("rules", () => {
+  fixtures("css", [
+    [
+      "one line becomes several",
+      `.pier,.mill>a{color:red;margin:0 auto}\n`,
+      `
+      .pier,
+      .mill > a {
+        color: red;
+        margin: 0 auto;
+      }
+      `,
+    ],
+    ["what stands apart means something", `
+      .berth  .low , .berth.low a:hover::before,*|a :first-child{ margin:-1px  - 2px }
+      `, `
+      .berth .low,
+      .berth.low a:hover::before,
+      *|a :first-child {
+        margin: -1px - 2px;
+      }
+      `],
+    ["attributes and pseudo-classes", `
+      a[ href ^= 'tide' i]:not( .b,.c>d ):nth-child( 2n+1 ){}
+      `, `
+      a[href^="tide" i]:not(.b, .c > d):nth-child(2n+1) {}
+      `],
+    ["a comment between selectors parts nothing", "a/**/b, c /* d */ e {}\n", `
+      a/**/b,
+      c /* d */ e {}
+      `],
+    ["shares of a keyframe stay on a line", "@keyframes tide{from{top:0}25%,75%{top:1px}}\n", `
+      @keyframes tide {
+        from {
+          top: 0;
+        }
+        25%, 75% {
+          top: 1px;
+        }
+      }
+      `],
+    ["nesting, and one blank line kept", `
+      .board {
+
+
+        &:hover { color: RED }
+
+
+
+        .row & { color: #ABC }
+      }
+      `, `
+      .board {
+        &:hover {
+          color: RED;
+        }
+
+        .row & {
+          color: #ABC;
+        }
+      }
+      `],
+    ["pages around", "<!--\na{b:c}\n-->\n", "<!--\na {\n  b: c;\n}\n-->\n"],
+    ["stray semicolons stay", "a{b:c;;};\n", "a {\n  b: c;;\n};\n"],
+  ]);
+});
+
+describe("values", () => {
+  fixtures("css", [
+    ["commas part a long value", `
+      a { transition: opacity 0.3s ease, transform 0.3s ease, visibility 0.3s cubic-bezier(0.4,0,0.2,1), color 1s }
+      `, `
+      a {
+        transition:
+          opacity 0.3s ease,
+          transform 0.3s ease,
+          visibility 0.3s cubic-bezier(0.4, 0, 0.2, 1),
+          color 1s;
+      }
+      `],
+    ["words fill lines", `
+      a { font-family: "Gull Sans", "Heron Grotesque", "Otter Neue", Helvetica, Arial, system-ui, sans-serif }
+      `, `
+      a {
+        font-family: "Gull Sans", "Heron Grotesque", "Otter Neue", Helvetica, Arial, system-ui,
+          sans-serif;
+      }
+      `],
+    ["a list that was split stays split", `
+      a {
+        font-family:
+          Gull,
+          sans-serif;
+        will-change: top,
+        left;
+      }
+      `, `
+      a {
+        font-family:
+          Gull,
+          sans-serif;
+        will-change: top,
+          left;
+      }
+      `],
+    ["the arguments of a function, each on a line", `
+      a { background: linear-gradient(
+      to right, rgba(0,0,0,.5) 0%,
+      transparent 100%) }
+      `, `
+      a {
+        background: linear-gradient(
+          to right,
+          rgba(0, 0, 0, .5) 0%,
+          transparent 100%
+        );
+      }
+      `],
+    ["grid areas keep their rows", `
+      a { grid-template-areas:
+            "tide  tide"
+                "rota board"; }
+      `, `
+      a {
+        grid-template-areas:
+          "tide  tide"
+          "rota board";
+      }
+      `],
+    ["custom properties stay as written", "a { --tide:  {a:b}; --x:'low'; --y: ; }\n", `
+      a {
+        --tide: {a:b};
+        --x: 'low';
+        --y: ;
+      }
+      `],
+    ["values in a column stay there", `
+      a {
+        top:    1px;
+        bottom: 22px;
+        left:   3px;
+      }
+      `],
+    ["addresses, hacks and old filters", `
+      a { background:url( data:image/png;base64,a/b== ) ; *zoom:1;color:red\\9;filter:alpha(opacity=50) }
+      `, `
+      a {
+        background: url( data:image/png;base64,a/b== );
+        *zoom: 1;
+        color: red\\9;
+        filter: alpha(opacity=50);
+      }
+      `],
+    ["importance", "a { b: c!important; d: e ! important }\n", `
+      a {
+        b: c !important;
+        d: e !important;
+      }
+      `],
+    ["unicode ranges and numbers keep their letters", `
+      @font-face { unicode-range:U+0025-00FF,u+4?? ; src:url(a.woff2) format('woff2') }
+      `, `
+      @font-face {
+        unicode-range: U+0025-00FF, u+4??;
+        src: url(a.woff2) format("woff2");
+      }
+      `],
+  ]);
+});
+
+describe("at-rules", () => {
+  fixtures("css", [
+    [
+      "queries",
+      "@media(min-width:100px) and (max-width:200px),print{a{b:c}}\n",
+      `
+      @media (min-width: 100px) and (max-width: 200px), print {
+        a {
+          b: c;
+        }
+      }
+      `,
+    ],
+    ["statements", `
+      @charset 'utf-8';@import url(a.css)   screen;
+      @layer base,tide ;
+      `, `
+      @charset 'utf-8';
+      @import url(a.css) screen;
+      @layer base, tide;
+      `],
+    ["support of selectors", "@supports selector(a:has(b)) and (display:grid) {}\n", `
+      @supports selector(a:has(b)) and (display: grid) {}
+      `],
+    ["scopes and pages", "@scope (.a:hover) to (.b) {}\n@page :first { margin:1in }\n", `
+      @scope (.a:hover) to (.b) {}
+      @page :first {
+        margin: 1in;
+      }
+      `],
+  ]);
+});
+
+describe("style", () => {
+  const text = `
+      a {
+        content: "x";
+        color: red
+      }
+      `;
+  fixtures("css", [["single quotes, no last semicolon", text, `
+      a {
+        content: 'x';
+        color: red
+      }
+      `]], { stringDelimiter: "single", statementTerminator: "omitted" });
+  fixtures("css", [["as written", text]], {
+    stringDelimiter: "as-written",
+    statementTerminator: "as-written",
+  });
+  fixtures("css", [["braces on lines of their own, tabs", text, `
+      a
+      {
+      \tcontent: "x";
+      \tcolor: red;
+      }
+      `]], { bracePlacement: "own-line", indentStyle: "tab" });
+});
+
+describe("broken", () => {
+  fixtures("css", [
+    ["a semicolon that lacks", `
+      a {
+        color:red
+        top:   0;
+      }
+      `, `
+      a {
+        color:red
+        top: 0;
+      }
+      `],
+    ["a brace that lacks", `
+      a {
+        color:red;
+
+      b { top:0 }
+      `, `
+      a {
+        color: red;
+
+      b {
+        top: 0;
+      }
+      `],
+    ["a brace too many", "a { b:c }\n}\nd { e:f }\n", `
+      a {
+        b: c;
+      }
+      }
+      d {
+        e: f;
+      }
+      `],
+  ]);
+});

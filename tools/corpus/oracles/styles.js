@@ -1,0 +1,60 @@
+import { dirname } from "node:path";
+import { pathToFileURL } from "node:url";
+import { generate, parse, walk } from "css-tree";
+import less from "less";
+import { Logger, compileString } from "sass";
+
+/** A style sheet without its white space; undefined where it is refused. */
+export function cssTree(text) {
+  let refused = false;
+  const tree = parse(text, {
+    parseCustomProperty: false,
+    onParseError: () => (refused = true),
+  });
+  walk(tree, (node) => {
+    // White space around the value of a custom property is none of it.
+    if (node.type === "Declaration" && node.value.type === "Raw")
+      node.value.value = node.value.value.trim();
+  });
+  const short = generate(tree)
+    .replace(/\s+/g, " ")
+    .replace(/ ?([(),]) ?/g, "$1")
+    .replace(/'/g, '"');
+  return { refused, text: short };
+}
+
+/**
+ * What a dialect's compiler makes of a file; undefined where it does not compile by itself, as most files do
+ * not that others import.
+ */
+export async function compiled(language, path, text) {
+  try {
+    const css = language.name === "scss" ? fromScss(path, text) : await fromLess(path, text);
+    return cssTree(css).text;
+  } catch {
+    return undefined;
+  }
+}
+
+const fromScss = (path, text) => compileString(text, {
+  url: pathToFileURL(path),
+  loadPaths: [dirname(path), ...modulesAbove(path)],
+  logger: Logger.silent,
+  style: "compressed",
+}).css;
+
+const fromLess = async (path, text) => {
+  const { css } = await less.render(text, {
+    filename: path,
+    paths: [dirname(path), ...modulesAbove(path)],
+    javascriptEnabled: true,
+    math: "always",
+  });
+  return css;
+};
+
+/** The folders of packages that a file may import from. */
+function modulesAbove(path) {
+  const at = path.lastIndexOf("/node_modules/");
+  return at < 0 ? [] : [path.slice(0, at + "/node_modules".length)];
+}
