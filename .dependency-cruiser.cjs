@@ -18,6 +18,7 @@ module.exports = {
     floor("a language knows none of the others", "^src/languages/python", "^src/languages/(?!python)"),
     floor("a language knows none of the others", "^src/languages/json", "^src/languages/(?!json)"),
     floor("a language knows none of the others", "^src/languages/css", "^src/languages/(?!css)"),
+    floor("a language knows none of the others", "^src/languages/html", "^src/languages/(?!html)"),
     floor("the worker stands on core", "^src/worker", "^src/(?!core|worker)"),
     floor("files stand below the command line", "^src/node", "^src/(cli|server)"),
     floor("the server does not know the command line", "^src/server", "^src/cli"),

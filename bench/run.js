@@ -3,6 +3,7 @@ import { fileURLToPath } from "node:url";
 import { benchAccepted, benchDamaged } from "./damaged.js";
 import { benchEcma } from "./ecma.js";
 import { benchKeystrokes } from "./keystrokes.js";
+import { benchPages } from "./pages.js";
 import { benchPython } from "./python.js";
 import { benchRegions } from "./regions.js";
 import { benchSmall } from "./small.js";
@@ -17,6 +18,7 @@ const BENCHES = {
   accepted: benchAccepted,
   regions: benchRegions,
   styles: benchStyles,
+  pages: benchPages,
 };
 
 const asked = process.argv.slice(2);

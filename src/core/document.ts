@@ -224,6 +224,18 @@ export class Document {
     return this.resolved(call, this.current.style());
   }
 
+  /**
+   * The ranges that are renamed together with the one at a position, in their order: the names of a pair of
+   * tags. None where nothing hangs together there.
+   */
+  linkedRanges(position: Position): Range[] {
+    const { current, language, lines, encoding } = this;
+    const at = (offset: number): Position => lines.positionAt(offset, encoding);
+    return (language.linked?.(current.syntax, lines.offsetAt(position, encoding)) ?? []).map(
+      ({ from, to }) => ({ start: at(from), end: at(to) }),
+    );
+  }
+
   /** Formats the whole text. `style` rules over the document's for this call. */
   formatDocument(style?: Partial<Style>): Answer {
     const { changes, unsettled } = this.whole(style);

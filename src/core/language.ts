@@ -56,8 +56,12 @@ export interface IndentedBlocks {
 export interface Typing {
   /** Characters after which a typing request may have something to say, beside a line end. */
   readonly triggers: readonly string[];
-  /** What would close all that is open at the end of a text, innermost first. */
-  closers(text: string): string;
+  /**
+   * What would close all that is open at the end of a text, innermost first.
+   *
+   * @param line what the next line begins with, where that may close more than what is innermost.
+   */
+  closers(text: string, line?: string): string;
   /** The sign that begins a value within a string, and what makes a string in which it was typed take one. */
   readonly interpolation?: {
     readonly sign: string;
@@ -163,6 +167,9 @@ export interface Language {
 
   /** Brings imports into order (`organizeBy`); missing where the language has none that may change their places. */
   readonly organizeImports?: OrganizeImports;
+
+  /** The names that are changed together with the one at a UTF-16 offset, that one among them: those of a pair of tags. */
+  linked?(syntax: Syntax, offset: number): readonly Span[];
 
   /** The stretches of a text that are written in other languages. */
   readonly regions?: Regions;

@@ -2,12 +2,14 @@ import type { Language } from "../core/language.js";
 import { css, less, scss } from "./css/index.js";
 import { declared } from "./declared/index.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
+import { html } from "./html/index.js";
 import { json, jsonc } from "./json/index.js";
 import { plain } from "./plain/index.js";
 import { python } from "./python/index.js";
 
 /** Every language that comes with Oak Tide. */
 export const languages: readonly Language[] = [
+  html,
   css,
   scss,
   less,

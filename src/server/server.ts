@@ -82,6 +82,10 @@ class Server {
         }),
       ),
     );
+    connection.languages.onLinkedEditingRange(({ textDocument, position }) => {
+      const ranges = this.documents.get(textDocument.uri)?.linkedRanges(position) ?? [];
+      return ranges.length === 0 ? null : { ranges };
+    });
     connection.onRequest(
       "textDocument/rangesFormatting",
       ({ textDocument, ranges, options }: RangesParams, token: CancellationToken) =>
@@ -108,6 +112,7 @@ class Server {
         positionEncoding: encoding,
         textDocumentSync: { openClose: true, change: TextDocumentSyncKind.Incremental },
         documentFormattingProvider: true,
+        linkedEditingRangeProvider: true,
         documentOnTypeFormattingProvider: this.documents.triggers(),
         documentRangeFormattingProvider: { rangesSupport: true },
       },

@@ -6,11 +6,15 @@ import { random } from "./random.js";
  */
 export function scramble(language, text, seed) {
   const next = random(seed);
-  const { tokens, tree } = language.parse(text);
+  const { tokens, tree, unbalanced } = language.parse(text);
+  // What columns tell is lost with them.
+  if (unbalanced && language.name === "html") return text;
   const free = language.name === "python"
     ? pythonGaps()
     : language.name.startsWith("json")
     ? anywhere
+    : language.name === "html"
+    ? htmlGaps(tokens, tree)
     : language.family === "css"
     ? cssGaps(tokens, tree)
     : ecmaGaps(tokens, tree, text);
@@ -65,6 +69,30 @@ function pythonGaps() {
       return gap.includes("\n") ? (inside ? "line" : "fixed") : "spaces";
     if (!inside && gap.includes("\n")) return "fixed";
     return inside ? "lines" : "some";
+  };
+}
+
+/** Pages: white space between words, and between attributes; what is laid out by others, or shown as it is, stays. */
+function htmlGaps(tokens, tree) {
+  const fixed = new Uint8Array(tokens.count + 1);
+  for (let node = 1; node <= tree.size; node++) {
+    const first = tree.first(node);
+    const name = tokens.textOf(first).toLowerCase();
+    // Where pages name what they show as it stands, it does.
+    const named =
+      name === "<div" && /class="[^"]*\b(?:fragment|line|source|code|pre|listing|verbatim)\b/
+        .test(tokens.text.slice(tokens.start(first), tokens.start(first) + 90));
+    const holds = named
+      || /^<(?:pre|listing|textarea|xmp|plaintext|script|style|title|svg|math)$/.test(name);
+    if (holds) fixed.fill(1, first, tree.end(node) + 1);
+    if (/^<\/?br$/.test(name)) fixed.fill(1, first, tree.end(node) + 2);
+  }
+  return (t, gap, before, after) => {
+    if (fixed[t] === 1 || /^[<=]/.test(after + before) === false && gap === "") return "fixed";
+    if (tokens.isTrivia(t) || tokens.isTrivia(t - 1) || /^<!--/.test(after) || /-->$/.test(before))
+      return gap.includes("\n") ? "line" : "fixed";
+    if ((gap.match(/\n/g)?.length ?? 0) > 1) return "line";
+    return gap === "" ? "fixed" : "spaces";
   };
 }
 

@@ -5,6 +5,7 @@ const FAMILIES = [
   ["JavaScript and TypeScript", "javascript"],
   ["Python", "python"],
   ["JSON", "json"],
+  ["HTML", "html"],
   ["CSS, SCSS and Less", "css"],
   ["Languages without a parser, as YAML", "yaml"],
 ];

@@ -51,6 +51,8 @@ export const enum Mark {
   Rewritten = 256,
   /** A sign goes in front of the token where the gap's frame is split. */
   LeadSlot = 512,
+  /** Where its frame splits, the gap ends a line only where that is full, whatever the author did. */
+  Fills = 1024,
   /** Any of the three. */
   Slots = SeparatorSlot | TerminatorSlot | SplitTerminatorSlot,
 }

@@ -181,7 +181,7 @@ class Solver {
     if (this.column + columns > this.limit) return g;
     let last = end - 1;
     for (let f = this.nextFrame; f < frames.count && frames.begin(f) <= last; f++)
-      if (frames.end(f) >= end) last = frames.begin(f) - 1;
+      if (frames.end(f) >= end || frames.has(f, FrameFlag.Split)) last = frames.begin(f) - 1;
     if (last > g) this.flatRun(g + 1, last);
     return Math.max(last, g);
   }
@@ -518,7 +518,11 @@ class Solver {
 
   /** Rows that the author made stay rows. */
   private rowKept(g: number): boolean {
-    return this.options.style.listSplit === "as-written" && this.sheet.tokens.onNewLine(g);
+    return (
+      this.options.style.listSplit === "as-written"
+      && this.sheet.tokens.onNewLine(g)
+      && !this.sheet.is(g, Mark.Fills)
+    );
   }
 
   /** The frame to split so that a fold of `owner`, which passes, becomes a line end; -1 for none. */

@@ -121,13 +121,14 @@ export class HostRegions {
     this.before = this.known;
     this.known = new Map();
     const before = this.all(syntax, call);
+    // White space makes no regions.
+    if (before.length === 0) return own;
     const { changes: list } = own;
     const moved = ({ from, to }: Span): Span => ({
       from: mapOffset(from, list),
       to: mapOffset(to, list),
     });
     const after = list.length === 0 ? before : this.all(this.after(syntax, list, moved), call);
-    if (before.length === 0 && after.length === 0) return own;
     const there = stretches?.map(moved);
     const inside = after.flatMap((one) => (
       there === undefined ? one.formatted(call) : one.selected(there, call)

@@ -2,6 +2,9 @@ import { organizeBy } from "../../core/imports/organize.js";
 import type { Language } from "../../core/language.js";
 import { BRACKETS, type Notation } from "../../core/notation.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
+import type { Span } from "../../core/outline/excerpt.js";
+import type { Parsed } from "../../core/syntax/tree.js";
+import { linkedTags } from "../../core/linked.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { unquoted } from "../../core/text/quotes.js";
 import { N, T, type Dialect } from "./kinds.js";
@@ -80,6 +83,7 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     parse: (text, byColumns) => parseEcma(text, dialect, byColumns),
     isUnit: (kind) => kind > N.Unparsed && kind <= N.EnumMember,
     sequence,
+    ...(dialect.jsx ? { linked } : {}),
     comparable,
     layout: (sheet, syntax, style) => new EcmaLayout(sheet, syntax, style).program(),
   };
@@ -104,6 +108,14 @@ export const typescriptreact = ecma(
   { name: "typescriptreact", ids: ["typescriptreact"], extensions: [".tsx"] },
   { types: true, jsx: true },
 );
+
+function linked(syntax: Parsed, offset: number): Span[] {
+  return linkedTags(
+    syntax,
+    { element: N.JsxElement, opening: N.JsxOpening, closing: N.JsxClosing },
+    offset,
+  );
+}
 
 function sequence(kind: number): number {
   switch (kind as N) {

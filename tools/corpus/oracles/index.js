@@ -1,4 +1,5 @@
 import { ecmaTree } from "./ecma.js";
+import { pageTree } from "./page.js";
 import { compiled, cssTree } from "./styles.js";
 import { pythonOracle } from "./python.js";
 
@@ -15,6 +16,8 @@ export async function judge(language, path, before, after) {
       return python.ask(after === undefined ? { before } : { before, after });
     case "json":
     case "jsonc": return jsonVerdict(before, after);
+    case "html":
+      return verdict(pageTree(before), after === undefined ? undefined : () => pageTree(after));
     case "css": {
       const old = cssTree(before);
       // What the oracle does not read it takes as text.

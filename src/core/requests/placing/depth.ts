@@ -47,7 +47,7 @@ export function depthAfter(
   const { typing } = language;
   const signs = Signs.of(language.notation);
   // Closing all that is open makes a whole text, which the layout knows how to indent.
-  const closed = line === "" ? "" : typing.closers(before);
+  const closed = line === "" ? "" : typing.closers(before, line);
   const closes = line !== "" && beginsWith(closed, line);
   let likely: Depth | undefined;
   let bracketed: number | undefined;

@@ -287,8 +287,7 @@ export class CssLayout extends CssSelectors {
   private rows(node: number, first: number, end: number): void {
     const { sheet, tokens, tree } = this;
     sheet.open(first, end - 1, FrameFlag.Block, 1);
-    if (tokens.onNewLine(first)) sheet.line(first, 0, 0, R.Split);
-    else sheet.set(first, Demand.Space, R.Colon);
+    sheet.line(first, 0, 0, R.Split);
     this.words(node, first, end, Demand.Space, this.colonsOfValue());
     for (const part = tree.parts(node, first, end); part.next();) {
       const { at: t } = part;

@@ -1,0 +1,73 @@
+/** A set of names from a text that lists them. */
+const names = (text: string): ReadonlySet<string> => new Set(text.trim().split(/\s+/));
+
+/** Elements without content (HTML Living Standard, 13.1.2). */
+export const VOID = names(
+  "area base br col embed hr img input link meta param source track wbr basefont bgsound frame keygen",
+);
+
+/** Elements whose content is no markup, and is read by others. */
+export const RAW = names("script style textarea title xmp iframe noembed noframes pre listing");
+
+/** Elements in which all white space counts. */
+export const FIXED = names("pre listing textarea xmp plaintext");
+
+/** Elements that are blocks by the standard's style sheet (15.3), and those that it shows nothing of but as blocks. */
+export const BLOCK = names(`
+  address article aside blockquote body center dd details dialog dir div dl dt fieldset figcaption
+  figure footer form frame frameset h1 h2 h3 h4 h5 h6 header hgroup hr html legend li listing main
+  menu nav ol optgroup option p plaintext pre search section summary table caption colgroup col
+  tbody td tfoot th thead tr ul xmp slot
+`);
+
+/** Elements that are not shown (15.3.1): text on both sides meets as if they were not there. */
+export const HIDDEN = names(`
+  area base basefont datalist head link meta noembed noframes param rp script style template title
+  source track
+`);
+
+/** Inline elements inside whose edges white space counts no more than in a block. */
+export const INLINE_BLOCK = names("button select video audio object canvas marquee meter progress");
+
+/** Elements whose own white space nobody sees: it is not shown, or laid out as a table. */
+export const LOOSE = names(`
+  head html table tbody thead tfoot tr colgroup select optgroup datalist template svg g defs symbol
+  clippath mask pattern marker map lineargradient radialgradient filter math frameset audio video picture
+`);
+
+/** Parts of drawings that hold text. */
+export const DRAWN_TEXT = names("text tspan textpath title desc foreignobject style script a");
+
+/** Elements that end with their parent where their end tag is left out. */
+export const ENDS_ALONE = names(
+  "html head body li dt dd p rt rp optgroup option colgroup caption thead tbody tfoot tr td th",
+);
+
+/** What start tags end an element whose end tag is left out (13.1.2.4). */
+export const ENDED_BY: ReadonlyMap<string, ReadonlySet<string>> = new Map([
+  ["head", names("body")],
+  ["li", names("li")],
+  ["dt", names("dt dd")],
+  ["dd", names("dt dd")],
+  ["rt", names("rt rp")],
+  ["rp", names("rt rp")],
+  ["optgroup", names("optgroup hr")],
+  ["option", names("option optgroup hr")],
+  ["colgroup", names("thead tbody tfoot tr caption")],
+  ["caption", names("thead tbody tfoot tr colgroup")],
+  ["thead", names("tbody tfoot")],
+  ["tbody", names("tbody tfoot thead")],
+  ["tfoot", names("tbody thead")],
+  ["tr", names("tr tbody tfoot thead")],
+  ["td", names("td th tr tbody tfoot thead")],
+  ["th", names("td th tr tbody tfoot thead")],
+  ["p", names(`
+    address article aside blockquote center details dialog dir div dl fieldset figcaption figure
+    footer form h1 h2 h3 h4 h5 h6 header hgroup hr main menu nav ol p pre search section table ul
+  `)],
+]);
+
+/** Elements beyond which no start tag or end tag looks for what it ends. */
+export const BARRIER = names(
+  "table td th caption button object marquee template html svg math foreignobject",
+);

@@ -1,0 +1,36 @@
+/** Token kinds of pages. */
+export const enum T {
+  End,
+  Comment,
+  Doctype,
+  /** `<` with a name. */
+  TagStart,
+  /** `</` with a name. */
+  EndTagStart,
+  TagEnd,
+  /** `/>`. */
+  EmptyTagEnd,
+  /** The name of an attribute. */
+  Name,
+  Equal,
+  Value,
+  /** What stands together in a text without white space. */
+  Word,
+  /** What an element holds that is no markup: a script, a style sheet, the text of a field. */
+  Raw,
+}
+
+/** Node kinds of pages. */
+export const enum N {
+  None,
+  Document,
+  Unparsed,
+  Element,
+  /** What stands between the tags of an element. */
+  Content,
+  StartTag,
+  EndTag,
+  Attribute,
+  /** An end tag of nothing that is open. */
+  Stray,
+}

@@ -1,0 +1,143 @@
+import type { Syntax } from "../../../core/language.js";
+import { Demand, FrameFlag, Mark, type Sheet } from "../../../core/layout/sheet.js";
+import type { Style } from "../../../core/style/style.js";
+import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
+import { NONE, type Tree } from "../../../core/syntax/tree.js";
+import { requote } from "../../../core/text/quotes.js";
+import { lineColumn } from "../../../core/text/width.js";
+import { T } from "../kinds.js";
+import { R, RULES } from "../rules.js";
+
+/** What the layouts of the parts of a page share, and tags. */
+export abstract class HtmlBase {
+  protected readonly tokens: TokenTable;
+  protected readonly tree: Tree;
+
+  constructor(
+    protected readonly sheet: Sheet,
+    syntax: Syntax,
+    protected readonly style: Style,
+  ) {
+    this.tokens = syntax.tokens;
+    this.tree = syntax.tree;
+  }
+
+  /** Whether what the author split stays split. */
+  protected get asAuthored(): boolean {
+    return this.style.listSplit === "as-written";
+  }
+
+  protected isApart(t: number): boolean {
+    return this.tokens.gapStart(t) < this.tokens.gapEnd(t);
+  }
+
+  protected isKind(t: number, kind: T): boolean {
+    return this.tokens.kind(t) === kind;
+  }
+
+  /** White space where there was some, and nothing where there was none. */
+  protected keepApart(t: number, apart: Demand.Fold | Demand.Space): void {
+    const { sheet, tokens } = this;
+    sheet.set(t, this.isApart(t) ? apart : Demand.Join, R.Text);
+    // Words fill lines, however the author broke them.
+    if (apart === Demand.Fold && tokens.kind(t) === T.Word && tokens.kind(t - 1) === T.Word)
+      sheet.mark(t, Mark.Fills);
+  }
+
+  /** Leaves gaps [first, end) to the letter. */
+  protected fixed(first: number, end: number): void {
+    for (let t = first; t < end; t++) this.sheet.set(t, Demand.Fixed, R.Unparsed);
+  }
+
+  protected columnOf(t: number): number {
+    const { tokens, style } = this;
+    return lineColumn(tokens.text, tokens.start(t), style.tabWidth);
+  }
+
+  /** The name of an element, by its start tag. */
+  protected nameOf(node: number): string {
+    return this.tokens.textOf(this.tree.first(node)).slice(1).toLowerCase();
+  }
+
+  /** The value of an attribute of a tag, without its quotes; undefined where it has none. */
+  protected attribute(tag: number, name: string): string | undefined {
+    return attributeOf(this.tokens, this.tree.first(tag), name);
+  }
+
+  /**
+   * A tag: its name, and its attributes on one line or each on its own.
+   *
+   * @param inline whether it stands in a text, whose lines rather end between words.
+   */
+  protected tag(node: number, inline = false): void {
+    const { tree, tokens, sheet, style } = this;
+    const first = tree.first(node);
+    const last = tree.end(node) - 1;
+    let attributes = 0;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) attributes++;
+    const stacked = style.attributeSplit === "stacked" && attributes > 1;
+    const written = this.asAuthored && attributes > 0 && tokens.onNewLine(first + 1);
+    const whole = inline && !stacked && !written && !this.isWide(node);
+    const apart = whole ? Demand.Space : Demand.Fold;
+    sheet.open(
+      first + 1,
+      last,
+      (attributes > 1 ? FrameFlag.Whole : 0) | (stacked || written ? FrameFlag.Split : 0),
+      1,
+    );
+    for (const part = tree.parts(node, first + 1, last); part.next();) {
+      const { at: t, node: child } = part;
+      // What a template tongue puts beside an attribute belongs to it.
+      sheet.set(t, t === first + 1 || this.isApart(t) ? apart : Demand.Join, R.Attribute);
+      if (child !== NONE) this.attributeInside(child);
+    }
+    const empty = this.isKind(last, T.EmptyTagEnd);
+    if (attributes === 0 || whole) {
+      sheet.set(last, empty && this.isApart(last) ? Demand.Space : Demand.Join, R.Tag);
+    } else {
+      sheet.set(last, empty && this.isApart(last) ? Demand.Fold : Demand.Seam, R.Tag);
+      sheet.mark(last, Mark.Dedent);
+    }
+    sheet.close();
+  }
+
+  /** Whether a tag takes more of a line than a text should leave to it. */
+  protected isWide(tag: number): boolean {
+    const { tree, style } = this;
+    return this.widthOf(tree.first(tag), tree.end(tag) - 1) > style.maxLineLength / 2;
+  }
+
+  /** How wide tokens first to last are on one line, no wider than they are written. */
+  private widthOf(first: number, last: number): number {
+    let width = 0;
+    for (let t = first; t <= last; t++) {
+      if (this.tokens.has(t, TokenFlag.MultiLine)) return Infinity;
+      width += this.tokens.end(t) - this.tokens.start(t) + (t > first && this.isApart(t) ? 1 : 0);
+    }
+    return width;
+  }
+
+  private attributeInside(node: number): void {
+    const { tree, tokens, sheet, style } = this;
+    const first = tree.first(node);
+    for (let t = first + 1; t < tree.end(node); t++) sheet.set(t, Demand.Join, R.Attribute);
+    const value = tree.end(node) - 1;
+    if (value === first || !this.isKind(value, T.Value)) return;
+    const [from, to] = [tokens.start(value), tokens.end(value)];
+    if (style.markupDelimiter === "as-written" || !/["']/.test(tokens.text[from]!)) return;
+    const target = style.markupDelimiter === "single" ? "'" : '"';
+    sheet.rewrite(value, requote(tokens.text, from, to, target, false, RULES[R.Delimiter]!));
+  }
+}
+
+/** The value of an attribute of the tag that begins at token `first`, without quotes; undefined for none. */
+export function attributeOf(tokens: TokenTable, first: number, name: string): string | undefined {
+  for (let t = first + 1; t < tokens.count; t++) {
+    const kind = tokens.kind(t) as T;
+    if (kind === T.TagEnd || kind === T.EmptyTagEnd) return undefined;
+    if (kind !== T.Name || tokens.textOf(t).toLowerCase() !== name) continue;
+    if (tokens.kind(t + 1) !== T.Equal) return "";
+    return tokens.textOf(t + 2).replace(/^(["'])([^]*)\1$/, "$2");
+  }
+  return undefined;
+}

@@ -1,0 +1,347 @@
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import { BLOCK, DRAWN_TEXT, FIXED, HIDDEN, INLINE_BLOCK, LOOSE, RAW } from "../elements.js";
+import { N, T } from "../kinds.js";
+import { R } from "../rules.js";
+import { HtmlBase } from "./base.js";
+
+/** What something in a content does to the lines of the page. */
+const enum Role {
+  Inline,
+  Block,
+  /** It is not shown: what stands on both sides meets. */
+  Hidden,
+  /** It ends a line. */
+  Break,
+}
+
+/** What a content consists of: a node, or a token by itself. */
+interface Item {
+  readonly first: number;
+  readonly end: number;
+  readonly node: number;
+  readonly role: Role;
+}
+
+/** What holds a content. */
+interface Holder {
+  /** Whether white space at its edges is not shown. */
+  readonly block: boolean;
+  /** Whether no white space between its children is shown. */
+  readonly loose: boolean;
+  /** Whether it is part of a drawing or of a formula. */
+  readonly foreign: boolean;
+}
+
+/** Names by which pages mark what their style sheets show as it stands. */
+const SHOWN_AS_IT_STANDS =
+  /(?:^|\s)(?:pre|preformatted|verbatim|listing|fragment|line|source|code|program|programlisting)(?:\s|$)/;
+
+/** The text in formulas. */
+const FORMULA_TEXT = /^(?:mi|mn|mo|ms|mtext|annotation|annotation-xml)$/;
+
+/** Parts of a page whose contents authors mostly leave at the margin of what holds them. */
+const FLUSH = /^(?:html|head|body|script|style)$/;
+
+/** States the demands on the gaps of a page. */
+export class HtmlLayout extends HtmlBase {
+  document(): void {
+    const { tree, tokens, sheet } = this;
+    if (tokens.count === 0) return;
+    sheet.open(0, tokens.count, FrameFlag.Block, 0);
+    const holder: Holder = { block: true, loose: false, foreign: false };
+    this.lines(this.itemsOf(tree.root, 0, tokens.count, holder), holder);
+    sheet.close();
+  }
+
+  private itemsOf(node: number, first: number, end: number, holder: Holder): Item[] {
+    const { tree } = this;
+    const items: Item[] = [];
+    for (const part = tree.parts(node, first, end); part.next();) {
+      const { at, node: child } = part;
+      items.push({
+        first: at,
+        end: child === NONE ? at + 1 : tree.end(child),
+        node: child,
+        role: child === NONE ? this.roleOfToken(at) : this.roleOf(child, holder),
+      });
+    }
+    return items;
+  }
+
+  private roleOfToken(t: number): Role {
+    switch (this.tokens.kind(t) as T) {
+      case T.Doctype: return Role.Block;
+      case T.Comment: return Role.Hidden;
+      default: return Role.Inline;
+    }
+  }
+
+  private roleOf(node: number, holder: Holder): Role {
+    if (this.tree.kind(node) !== N.Element) return Role.Inline;
+    const name = this.nameOf(node);
+    if (holder.foreign) return Role.Block;
+    if (name === "br") return Role.Break;
+    if (HIDDEN.has(name)) return Role.Hidden;
+    if (BLOCK.has(name)) return Role.Block;
+    return this.holdsBlocksOnly(node) ? Role.Block : Role.Inline;
+  }
+
+  /** Whether an inline element begins and ends with blocks: `<a><h2>…</h2></a>`. */
+  private holdsBlocksOnly(node: number): boolean {
+    const { tree } = this;
+    const inner: number[] = [];
+    const content = tree.next(tree.child(node));
+    if (content === NONE || tree.kind(content) !== N.Content) return false;
+    for (const part = tree.parts(content); part.next();) {
+      const kind = part.node === NONE ? N.None : tree.kind(part.node) as N;
+      if (part.node === NONE && this.isKind(part.at, T.Comment)) continue;
+      inner.push(kind === N.Element ? part.node : NONE);
+    }
+    const isBlock = (one: number | undefined): boolean =>
+      one !== undefined && one !== NONE && BLOCK.has(this.nameOf(one));
+    return isBlock(inner[0]) && isBlock(inner.at(-1));
+  }
+
+  /** Whether white space in the gap before item i is not shown, be there some or none. */
+  private isFree(items: readonly Item[], i: number, holder: Holder): boolean {
+    if (holder.loose) return true;
+    let left = i - 1;
+    while (left >= 0 && items[left]!.role === Role.Hidden) left--;
+    if (left < 0 ? holder.block : items[left]!.role === Role.Block) return true;
+    let right = i;
+    while (right < items.length && items[right]!.role === Role.Hidden) right++;
+    return right === items.length ? holder.block : items[right]!.role === Role.Block;
+  }
+
+  private element(node: number, outer: Holder): void {
+    const { tree } = this;
+    const start = tree.child(node);
+    const last = tree.lastChild(node);
+    const closing = last !== start && tree.kind(last) === N.EndTag ? last : NONE;
+    this.tag(start, !outer.foreign && this.roleOf(node, outer) === Role.Inline);
+    this.content(node, start, closing, outer);
+    if (closing !== NONE) this.tag(closing);
+  }
+
+  /** What stands between the tags of an element. */
+  private content(node: number, start: number, closing: number, outer: Holder): void {
+    const { tree, sheet } = this;
+    const name = this.nameOf(node);
+    const first = tree.end(start);
+    const end = closing === NONE ? tree.end(node) : tree.first(closing);
+    const edge = closing === NONE ? end : end + 1;
+    if (this.isFixed(name, start, outer)) return this.fixed(first, edge);
+    if (RAW.has(name) && name !== "title") return this.raw(name, start, first, end, edge);
+    const foreign = outer.foreign || name === "svg" || name === "math";
+    const block = BLOCK.has(name) || INLINE_BLOCK.has(name) || name === "title" || foreign;
+    const holder: Holder = { block, loose: false, foreign: foreign && name !== "foreignobject" };
+    const items = first === end ? [] : this.itemsOf(tree.next(start), first, end, holder);
+    const content = {
+      ...holder,
+      loose: (foreign || LOOSE.has(name)) && !items.some((item) => this.isText(item)),
+    };
+    if (items.length === 0) {
+      if (edge === end) return;
+      const free = content.block || content.loose || HIDDEN.has(name);
+      return sheet.set(end, free || !this.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
+    }
+    if (content.loose || FLUSH.test(name) || items.some(({ role }) => role === Role.Block)) {
+      this.openBlock(node, first, edge, this.stepsIn(name, start, first, end));
+      this.lines(items, content);
+      if (edge > end) this.closingTag(items, end, content);
+      sheet.close();
+    } else if (content.block) {
+      this.paragraph(items, first, end, edge, content);
+    } else {
+      this.run(items, content, true);
+      if (edge > end) this.keepApart(end, Demand.Fold);
+    }
+  }
+
+  /** Opens a frame over the lines between the tags of an element. */
+  private openBlock(node: number, first: number, edge: number, steps: number): void {
+    const { sheet, tree } = this;
+    const frame = sheet.open(first, edge - 1, FrameFlag.Block, steps);
+    sheet.frames.anchor.set(frame, tree.first(node));
+  }
+
+  private isText({ node, first }: Item): boolean {
+    return node === NONE ? this.isKind(first, T.Word) : this.tree.kind(node) !== N.Element;
+  }
+
+  /** Whether white space in an element counts to the letter. */
+  private isFixed(name: string, start: number, { foreign }: Holder): boolean {
+    if (FIXED.has(name)) return true;
+    if (name === "div" && SHOWN_AS_IT_STANDS.test(this.attribute(start, "class") ?? ""))
+      return true;
+    if (foreign)
+      return FORMULA_TEXT.test(name) || (DRAWN_TEXT.has(name) && name !== "foreignobject");
+    return /white-space(?:-collapse)?\s*:\s*(?!normal|nowrap|collapse)/.test(
+      this.attribute(start, "style") ?? "",
+    );
+  }
+
+  /** How much deeper a content stands than its tags. */
+  private stepsIn(name: string, start: number, first: number, end: number): number {
+    const { tokens } = this;
+    const tag = this.tree.first(start);
+    if (!this.asAuthored || !FLUSH.test(name) || (tag > 0 && !tokens.onNewLine(tag))) return 1;
+    let t = first;
+    while (t < end && !tokens.onNewLine(t)) t++;
+    return t < end && this.columnOf(t) === this.columnOf(tag) ? 0 : 1;
+  }
+
+  /** A content with blocks in it: each begins a line, and so does what stands between them. */
+  private lines(items: readonly Item[], holder: Holder): void {
+    const { sheet, tokens, style } = this;
+    const begins = items.map((item, i) => (
+      tokens.isTrivia(item.first) || this.isFree(items, i, holder)
+    ));
+    for (let i = 0; i < items.length;) {
+      let next = i + 1;
+      while (next < items.length && !begins[next]) next++;
+      const { first, role } = items[i]!;
+      // A text right behind the tag that holds it stays there.
+      const behind = i === 0
+        && role === Role.Inline
+        && first > 0
+        && this.asAuthored
+        && !tokens.onNewLine(first);
+      if (!begins[i]) this.keepApart(first, Demand.Fold);
+      else if (behind) sheet.set(first, Demand.Join, R.Tag);
+      else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
+      const run = items.slice(i, next);
+      const last = run.at(-1)!.end;
+      if (last - first > 1) {
+        sheet.open(first + 1, last - 1, FrameFlag.Flow | this.rowsIn(run), 0);
+        this.run(run, holder, false);
+        sheet.close();
+      }
+      i = next;
+    }
+  }
+
+  /** Whether the author broke a run beside tags; those lines stay. */
+  private rowsIn(run: readonly Item[]): FrameFlag | 0 {
+    const { tokens } = this;
+    const rows = this.asAuthored
+      && run.some(({ first }, i) => i > 0 && tokens.onNewLine(first));
+    return rows ? FrameFlag.Split : 0;
+  }
+
+  private closingTag(items: readonly Item[], end: number, holder: Holder): void {
+    const { sheet } = this;
+    if (!this.isFree(items, items.length, holder)) return this.keepApart(end, Demand.Fold);
+    sheet.line(end, 0, 0, R.Line);
+    sheet.mark(end, Mark.Dedent);
+  }
+
+  /** A content without blocks in an element that is one: on a line with its tags, or between them. */
+  private paragraph(
+    items: readonly Item[],
+    first: number,
+    end: number,
+    edge: number,
+    holder: Holder,
+  ): void {
+    const { sheet, tokens } = this;
+    const split = this.asAuthored && tokens.onNewLine(first) ? FrameFlag.Split : 0;
+    const flags = FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole;
+    sheet.open(first, edge - 1, flags | split | this.rowsIn(items), 1);
+    sheet.set(first, Demand.Seam, R.Tag);
+    this.run(items, holder, false);
+    if (edge > end) {
+      sheet.set(end, Demand.Seam, R.Tag);
+      sheet.mark(end, Mark.Dedent);
+    }
+    sheet.close();
+  }
+
+  /**
+   * Things that follow one another on lines which they fill.
+   *
+   * @param edge whether the gap before the first is laid out too.
+   */
+  private run(items: readonly Item[], holder: Holder, edge: boolean): void {
+    const { sheet, tokens, tree } = this;
+    for (const [i, { first, end, node }] of items.entries()) {
+      const broken = i > 0 && items[i - 1]!.role === Role.Break && tokens.onNewLine(first);
+      if (tokens.isTrivia(first) || (i > 0 && tokens.isTrivia(items[i - 1]!.first)) || broken) {
+        if (i > 0 || edge) sheet.line(first, 0, 0, R.Line);
+      } else if (i > 0 && this.isWideElement(node) && this.isApart(first)) {
+        // Rather than its attributes, the text ends its line.
+        sheet.line(first, 0, 0, R.Split);
+      } else if (i > 0 || edge) {
+        this.keepApart(first, Demand.Fold);
+      }
+      if (node === NONE) continue;
+      switch (tree.kind(node) as N) {
+        case N.Element:
+          this.element(node, holder);
+          break;
+        case N.Stray:
+          this.tag(node);
+          break;
+        default: this.fixed(first + 1, end);
+      }
+    }
+  }
+
+  private isWideElement(node: number): boolean {
+    const { tree } = this;
+    return node !== NONE && tree.kind(node) === N.Element && this.isWide(tree.child(node));
+  }
+
+  /** A script, a style sheet, or something else that is no markup, between its tags. */
+  private raw(name: string, start: number, first: number, end: number, edge: number): void {
+    const { sheet, tokens } = this;
+    if (first === end) {
+      if (edge > end) sheet.set(end, Demand.Join, R.Tag);
+      return;
+    }
+    if (!isCode(name, this.attribute(start, "type"), this.attribute(start, "lang")))
+      return this.fixed(first, edge);
+    // Lines of a text over several lines must not move.
+    const stays = tokens.textOf(first).includes("`") && tokens.onNewLine(first);
+    this.openBlock(start, first, edge, this.stepsIn(name, start, first, end));
+    if (stays) {
+      sheet.set(first, Demand.Level, R.Script);
+    } else {
+      sheet.line(first, 0, 0, R.Script);
+      sheet.mark(first, Mark.Reindent);
+    }
+    if (edge > end) {
+      sheet.line(end, 0, 0, R.Line);
+      sheet.mark(end, Mark.Dedent);
+    }
+    sheet.close();
+  }
+}
+
+/** Types of scripts that are written in JavaScript (HTML Living Standard, 4.12.1.1). */
+const JAVASCRIPT =
+  /^(?:module|(?:text|application)\/(?:x-)?(?:java|ecma|j|live)script(?:[\d.]*)?)$/;
+
+/** The language of what a script or a style sheet holds; undefined for text of others. */
+export function languageIn(
+  name: string,
+  type: string | undefined,
+  lang: string | undefined,
+): string | undefined {
+  const given = (lang ?? type ?? "").trim().toLowerCase();
+  if (name === "style") {
+    if (given === "" || given === "text/css" || given === "css") return "css";
+    return /^(?:text\/)?(scss|less)$/.exec(given)?.[1];
+  }
+  if (name !== "script") return undefined;
+  if (given === "" || given === "js" || JAVASCRIPT.test(given)) return "javascript";
+  if (/^(?:ts|typescript|(?:text|application)\/(?:x-)?typescript)$/.test(given))
+    return "typescript";
+  if (given === "tsx") return "typescriptreact";
+  if (given === "jsx" || given === "text/babel" || given === "text/jsx") return "javascriptreact";
+  return /^(?:importmap|speculationrules)$|[/+]json$/.test(given) ? "json" : undefined;
+}
+
+const isCode = (name: string, type: string | undefined, lang: string | undefined): boolean =>
+  languageIn(name, type, lang) !== undefined;

@@ -1,0 +1,271 @@
+import { Char } from "../../core/text/characters.js";
+import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
+import { FIXED, RAW } from "./elements.js";
+import { T } from "./kinds.js";
+
+/** What begins a stretch of a template tongue, and what ends it. */
+const TONGUES: readonly (readonly [begin: string, end: string])[] = [
+  ["{{{", "}}}"],
+  ["{{", "}}"],
+  ["{%", "%}"],
+  ["{#", "#}"],
+  ["<%", "%>"],
+  ["<?", "?>"],
+];
+
+/** Splits a page into tokens (HTML Living Standard, 13.2.5); what template tongues say is never split. */
+export function lexHtml(text: string): TokenTable {
+  return new HtmlLexer(text).run();
+}
+
+class HtmlLexer {
+  private at: number;
+  private readonly tokens: TokenTable;
+  private newLine = true;
+
+  constructor(private readonly text: string) {
+    this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
+    this.tokens = new TokenTable(text, this.at);
+  }
+
+  run(): TokenTable {
+    const { text } = this;
+    for (this.blanks(); this.at < text.length; this.blanks()) {
+      if (text.charCodeAt(this.at) !== Char.Less || this.tongueEnd(this.at) > 0) {
+        this.word();
+        continue;
+      }
+      const next = text.charCodeAt(this.at + 1);
+      if (isLetter(next)) this.startTag();
+      else if (next === Char.Slash && isLetter(text.charCodeAt(this.at + 2))) this.endTag();
+      else if (next === Char.Bang) this.declaration();
+      else this.word();
+    }
+    return this.tokens;
+  }
+
+  private add(kind: T, end: number, flags = 0): void {
+    this.tokens.add(kind, this.at, end, this.newLine ? flags | TokenFlag.OnNewLine : flags);
+    this.newLine = false;
+    this.at = end;
+  }
+
+  private blanks(): void {
+    const { text } = this;
+    for (; this.at < text.length; this.at++) {
+      const c = text.charCodeAt(this.at);
+      if (c === Char.LineFeed || c === Char.CarriageReturn) this.newLine = true;
+      else if (!isBlank(c)) return;
+    }
+  }
+
+  /** Where a stretch of a template tongue ends that begins at `from`; 0 where none does. */
+  private tongueEnd(from: number): number {
+    const { text } = this;
+    const c = text.charCodeAt(from);
+    if (c !== Char.LeftBrace && c !== Char.Less) return 0;
+    for (const [begin, end] of TONGUES) {
+      if (!text.startsWith(begin, from)) continue;
+      const close = text.indexOf(end, from + begin.length);
+      if (close >= 0) {
+        // A sign of a colour, or a brace of prose, ends nothing on another line.
+        if (begin === "{#" && this.hasLineEnd(from, close)) return 0;
+        return close + end.length;
+      }
+      if (begin === "<?") return text.length;
+    }
+    return 0;
+  }
+
+  private hasLineEnd(from: number, to: number): boolean {
+    for (let i = from; i < to; i++) {
+      const c = this.text.charCodeAt(i);
+      if (c === Char.LineFeed || c === Char.CarriageReturn) return true;
+    }
+    return false;
+  }
+
+  private linesIn(end: number): number {
+    return this.hasLineEnd(this.at, end) ? TokenFlag.MultiLine : 0;
+  }
+
+  private word(): void {
+    const { text, at } = this;
+    let i = at;
+    while (i < text.length && !isBlank(text.charCodeAt(i))) {
+      const tongue = this.tongueEnd(i);
+      if (tongue > 0) {
+        i = tongue;
+        continue;
+      }
+      if (i > at && text.charCodeAt(i) === Char.Less && beginsMarkup(text, i)) break;
+      i++;
+    }
+    this.add(T.Word, i, this.linesIn(i));
+  }
+
+  /** A comment, the document's type, or what is read as a comment. */
+  private declaration(): void {
+    const { text, at } = this;
+    if (/^<!doctype/i.test(text.slice(at, at + 9))) {
+      const end = text.indexOf(">", at);
+      return this.add(T.Doctype, end < 0 ? text.length : end + 1, this.linesIn(end));
+    }
+    const isComment = text.startsWith("<!--", at);
+    const close = isComment ? text.indexOf("-->", at + 4) : text.indexOf(">", at);
+    const end = close < 0 ? text.length : close + (isComment ? 3 : 1);
+    const alone = this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(end, end + 200));
+    const flags = (alone && isComment ? TokenFlag.Trivia : 0)
+      | (close < 0 ? TokenFlag.Continues : 0)
+      | this.linesIn(end);
+    this.add(T.Comment, end, flags);
+  }
+
+  private endTag(): void {
+    const { text } = this;
+    let i = this.at + 2;
+    while (i < text.length && !isBlank(text.charCodeAt(i)) && !endsName(text.charCodeAt(i))) i++;
+    this.add(T.EndTagStart, i);
+    this.attributes();
+  }
+
+  private startTag(): void {
+    const { text, at } = this;
+    let i = at + 1;
+    while (i < text.length && !isBlank(text.charCodeAt(i)) && !endsName(text.charCodeAt(i))) i++;
+    const name = text.slice(at + 1, i).toLowerCase();
+    this.add(T.TagStart, i);
+    const closed = this.attributes();
+    if (closed && RAW.has(name)) this.raw(name);
+    else if (closed && name === "plaintext")
+      this.add(T.Raw, text.length, this.linesIn(text.length));
+  }
+
+  /** What stands in a tag, up to its end; false where that is not there. */
+  private attributes(): boolean {
+    const { text } = this;
+    for (this.blanks(); this.at < text.length; this.blanks()) {
+      const c = text.charCodeAt(this.at);
+      if (c === Char.Greater) {
+        this.add(T.TagEnd, this.at + 1);
+        return true;
+      }
+      if (c === Char.Slash && text.charCodeAt(this.at + 1) === Char.Greater) {
+        this.add(T.EmptyTagEnd, this.at + 2);
+        return true;
+      }
+      if (c === Char.Less && this.tongueEnd(this.at) === 0) return false;
+      if (c === Char.Equal && this.tokens.kind(this.tokens.count - 1) === T.Name) {
+        this.add(T.Equal, this.at + 1);
+        this.blanks();
+        if (this.at < text.length) this.value();
+        continue;
+      }
+      this.name();
+    }
+    return false;
+  }
+
+  private name(): void {
+    const { text, at } = this;
+    let i = at;
+    while (i < text.length) {
+      const tongue = this.tongueEnd(i);
+      if (tongue > 0) {
+        i = tongue;
+        continue;
+      }
+      const c = text.charCodeAt(i);
+      if (isBlank(c) || c === Char.Greater || (i > at && (c === Char.Equal || c === Char.Less)))
+        break;
+      if (c === Char.Slash && text.charCodeAt(i + 1) === Char.Greater) break;
+      i++;
+    }
+    this.add(T.Name, i, this.linesIn(i));
+  }
+
+  private value(): void {
+    const { text, at } = this;
+    const quote = text.charCodeAt(at);
+    if (quote === Char.Greater) return;
+    if (quote === Char.Quote || quote === Char.Apostrophe) {
+      const end = this.quoteEnd(quote);
+      if (end > 0) return this.add(T.Value, end, this.linesIn(end));
+    }
+    let i = at;
+    while (i < text.length) {
+      const tongue = this.tongueEnd(i);
+      if (tongue > 0) {
+        i = tongue;
+        continue;
+      }
+      const c = text.charCodeAt(i);
+      if (isBlank(c) || c === Char.Greater) break;
+      i++;
+    }
+    this.add(T.Value, Math.max(i, at + 1), this.linesIn(i));
+  }
+
+  /** Where a value in quotes ends; 0 where it does not. */
+  private quoteEnd(quote: number): number {
+    const { text } = this;
+    for (let i = this.at + 1; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (c === quote) return i + 1;
+      const tongue = this.tongueEnd(i);
+      if (tongue > 0) i = tongue - 1;
+    }
+    return 0;
+  }
+
+  /** What an element holds up to its end tag, without the white space at its edges where that says nothing. */
+  private raw(name: string): void {
+    const { text } = this;
+    const begin = this.at;
+    const close = closeOf(text, name, begin);
+    const end = close < 0 ? text.length : close;
+    if (FIXED.has(name)) {
+      if (end > begin)
+        this.add(T.Raw, end, this.linesIn(end) | (close < 0 ? TokenFlag.Continues : 0));
+      return;
+    }
+    this.blanks();
+    if (this.at >= end) {
+      this.at = end;
+      return;
+    }
+    let last = end;
+    while (isBlank(text.charCodeAt(last - 1))) last--;
+    this.add(T.Raw, last, this.linesIn(last) | (close < 0 ? TokenFlag.Continues : 0));
+    this.blanks();
+  }
+}
+
+/** Where the end tag of an element stands that holds no markup; -1 where it does not. */
+function closeOf(text: string, name: string, from: number): number {
+  const pattern = new RegExp(`</${name}(?=[\\s/>]|$)`, "gi");
+  pattern.lastIndex = from;
+  return pattern.exec(text)?.index ?? -1;
+}
+
+/** White space of HTML: no others, as no-break spaces are text. */
+const isBlank = (c: number): boolean =>
+  c === Char.Space
+  || c === Char.LineFeed
+  || c === Char.Tab
+  || c === Char.CarriageReturn
+  || c === Char.FormFeed;
+
+const isLetter = (c: number): boolean => (c | 32) >= 97 && (c | 32) <= 122;
+
+const endsName = (c: number): boolean => c === Char.Greater || c === Char.Slash || c === Char.Less;
+
+/** Whether a tag, an end tag or a comment begins at a sign `<`. */
+function beginsMarkup(text: string, at: number): boolean {
+  const next = text.charCodeAt(at + 1);
+  return (
+    isLetter(next)
+    || next === Char.Bang
+    || (next === Char.Slash && isLetter(text.charCodeAt(at + 2)))
+  );
+}

@@ -1,0 +1,277 @@
+import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
+import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
+import { Tree } from "../../core/syntax/tree.js";
+import type { Syntax } from "../../core/language.js";
+import { LineStarts, lineColumn } from "../../core/text/width.js";
+import { BARRIER, BLOCK, ENDED_BY, ENDS_ALONE, FIXED, VOID } from "./elements.js";
+import { N, T } from "./kinds.js";
+import { lexHtml } from "./lexer.js";
+
+/** Tab stops by which indentation is compared where tags do not tell. */
+const TAB = 4;
+
+interface Open {
+  readonly name: string;
+  readonly first: number;
+  /** Where its content begins. */
+  readonly content: number;
+  /** Whether it is part of a drawing or of a formula. */
+  readonly foreign: boolean;
+}
+
+/**
+ * Parses a page (HTML Living Standard, 13.1): optional tags may be left out, and no tag changes its place.
+ * Where tags do not add up, an end tag that begins a line ends the element whose tag stands in its column.
+ */
+export function parseHtml(text: string, byColumns = false): Syntax {
+  const tokens = lexHtml(text);
+  if (!byColumns) {
+    const first = new HtmlParser(tokens, false);
+    first.document();
+    if (first.mismatches === 0)
+      return { tokens, tree: first.tree, unbalanced: false, mismatches: 0 };
+  }
+  const { tree, mismatches } = readByColumns(tokens);
+  return { tokens, tree, unbalanced: !byColumns || mismatches > 0, mismatches };
+}
+
+function readByColumns(tokens: TokenTable): HtmlParser {
+  const parser = new HtmlParser(tokens, true);
+  parser.document();
+  return parser;
+}
+
+class HtmlParser {
+  readonly tree: Tree;
+  /** How many elements lack an end tag that they need, and end tags an element. */
+  mismatches = 0;
+  private readonly stack: Open[] = [];
+  private readonly lineStarts: LineStarts;
+  /** How many elements are open that are too deep to be told. */
+  private beyond = 0;
+  private at = 0;
+
+  constructor(private readonly tokens: TokenTable, private readonly byColumns: boolean) {
+    this.tree = new Tree((tokens.text.length >> 3) + 16);
+    this.lineStarts = new LineStarts(tokens.text);
+  }
+
+  document(): void {
+    const { tokens, tree } = this;
+    this.content();
+    while (this.stack.length > 0) this.pop(tokens.count);
+    tree.finish(N.Document, 0, tokens.count);
+  }
+
+  /** The names of the elements that the text leaves open, as they are written, innermost first. */
+  openAtEnd(): string[] {
+    this.content();
+    return this.stack.map(({ first }) => this.tokens.textOf(first).slice(1)).reverse();
+  }
+
+  private content(): void {
+    const { tokens } = this;
+    while (this.at < tokens.count) {
+      switch (tokens.kind(this.at) as T) {
+        case T.TagStart:
+          this.startTag();
+          break;
+        case T.EndTagStart:
+          this.endTag();
+          break;
+        default: this.at++;
+      }
+    }
+  }
+
+  private startTag(): void {
+    const { tokens, tree, stack } = this;
+    const first = this.at;
+    const name = tokens.textOf(first).slice(1).toLowerCase();
+    const foreign = name === "svg" || name === "math" || stack.at(-1)?.foreign === true;
+    if (!foreign) this.end(name);
+    if (this.byColumns) this.endByColumn(first);
+    const closed = this.tag();
+    if (!closed) {
+      tree.finish(N.Unparsed, first, this.at);
+      return;
+    }
+    tree.finish(N.StartTag, first, this.at);
+    const empty = tokens.kind(this.at - 1) === T.EmptyTagEnd;
+    if (VOID.has(name) || (empty && foreign)) {
+      tree.finish(N.Element, first, this.at);
+    } else if (stack.length >= DEPTH_LIMIT) {
+      this.beyond++;
+    } else {
+      const inside = foreign && name !== "foreignobject";
+      stack.push({ name, first, content: this.at, foreign: inside });
+      if (tokens.kind(this.at) === T.Raw) this.at++;
+    }
+  }
+
+  /** Takes a tag with its attributes; false where it is not closed. */
+  private tag(): boolean {
+    const { tokens, tree } = this;
+    this.at++;
+    while (this.at < tokens.count) {
+      const kind: T = tokens.kind(this.at);
+      if (kind === T.TagEnd || kind === T.EmptyTagEnd) {
+        this.at++;
+        return true;
+      }
+      if (kind !== T.Name) return false;
+      const first = this.at++;
+      if (tokens.kind(this.at) === T.Equal) {
+        this.at++;
+        if (tokens.kind(this.at) === T.Value) this.at++;
+      }
+      tree.finish(N.Attribute, first, this.at);
+    }
+    return false;
+  }
+
+  private endTag(): void {
+    const { tokens, tree, stack } = this;
+    const first = this.at;
+    const name = tokens.textOf(first).slice(2).toLowerCase();
+    const closed = this.tag();
+    if (this.beyond > 0) {
+      this.beyond--;
+      tree.finish(N.Stray, first, this.at);
+      return;
+    }
+    const place = this.placeOf(name, first);
+    if (place < 0 || !closed) {
+      this.mismatches++;
+      tree.finish(closed ? N.Stray : N.Unparsed, first, this.at);
+      return;
+    }
+    while (stack.length - 1 > place) this.pop(first);
+    const open = stack.pop()!;
+    this.finishContent(open, first);
+    tree.finish(N.EndTag, first, this.at);
+    tree.finish(N.Element, open.first, this.at);
+  }
+
+  /** The place on the stack of the element that an end tag ends; -1 for none. */
+  private placeOf(name: string, t: number): number {
+    const { stack, tokens } = this;
+    const begins = this.byColumns && tokens.has(t, TokenFlag.OnNewLine);
+    const column = begins ? this.columnOf(t) : -1;
+    let found = -1;
+    for (let i = stack.length - 1; i >= 0; i--) {
+      const open = stack[i]!;
+      if (open.name === name) {
+        if (!begins || !this.beginsLine(open.first) || this.columnOf(open.first) === column)
+          return i;
+        // One that stands deeper may be left open, one less deep is not ended from in here.
+        if (this.columnOf(open.first) < column) return found;
+        if (found < 0) found = i;
+      }
+      if (
+        BARRIER.has(open.name)
+        && open.name !== name
+        && !BARRIER.has(name)
+        && !begins
+        && name !== "body"
+        && name !== "form"
+        && !ENDS_ALONE.has(open.name)
+      ) break;
+    }
+    return found;
+  }
+
+  /** Ends the elements that a start tag ends whose own end tags are left out. */
+  private end(name: string): void {
+    const { stack } = this;
+    for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
+      if (ENDED_BY.get(open.name)?.has(name) !== true) break;
+      this.pop(this.at);
+    }
+    // A paragraph is ended through what is inline in it.
+    if (ENDED_BY.get("p")!.has(name)) {
+      for (let i = stack.length - 1; i >= 0 && !BARRIER.has(stack[i]!.name); i--) {
+        if (stack[i]!.name !== "p") continue;
+        while (stack.length > i) this.pop(this.at);
+        break;
+      }
+    }
+  }
+
+  /** Ends elements that lack their end tag, where a start tag begins a line no deeper than theirs. */
+  private endByColumn(t: number): void {
+    const { stack, tokens } = this;
+    if (!tokens.has(t, TokenFlag.OnNewLine)) return;
+    const column = this.columnOf(t);
+    for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
+      const isBlock = BLOCK.has(open.name) && !FIXED.has(open.name);
+      if (!isBlock || !this.beginsLine(open.first) || this.isFlush(open)) return;
+      if (this.columnOf(open.first) < column) return;
+      this.pop(this.at);
+    }
+  }
+
+  /** Whether what an element holds stands no deeper than its tag. */
+  private isFlush({ first, name }: Open): boolean {
+    const { tokens } = this;
+    if (name === "html" || name === "body" || name === "head") return true;
+    let t = first + 1;
+    while (t < tokens.count) {
+      const kind: T = tokens.kind(t - 1);
+      if (kind === T.TagEnd || kind === T.EmptyTagEnd) break;
+      t++;
+    }
+    while (t < this.at && !tokens.has(t, TokenFlag.OnNewLine)) t++;
+    return t < tokens.count && t < this.at && this.columnOf(t) <= this.columnOf(first);
+  }
+
+  private pop(end: number): void {
+    const open = this.stack.pop()!;
+    if (!ENDS_ALONE.has(open.name)) this.mismatches++;
+    this.finishContent(open, end);
+    this.tree.finish(N.Element, open.first, end);
+  }
+
+  private finishContent({ content }: Open, end: number): void {
+    if (end > content) this.tree.finish(N.Content, content, end);
+  }
+
+  private beginsLine(t: number): boolean {
+    return this.tokens.has(t, TokenFlag.OnNewLine);
+  }
+
+  private columnOf(t: number): number {
+    const start = this.tokens.start(t);
+    return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
+  }
+}
+
+/**
+ * What would close the elements that a text leaves open, innermost first.
+ *
+ * @param line an end tag with which the next line begins: elements before its own may end with it.
+ */
+export function htmlClosers(text: string, line = ""): string {
+  const tokens = lexHtml(text);
+  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`)}`;
+  const parser = new HtmlParser(tokens, false);
+  const open = parser.openAtEnd();
+  const ends = (name: string): boolean => `</${name}>`.startsWith(line);
+  while (
+    line.startsWith("</")
+    && open.length > 1
+    && !ends(open[0]!)
+    && ENDS_ALONE.has(open[0]!.toLowerCase())
+  ) open.shift();
+  return open.map((name) => `</${name}>`).join("");
+}
+
+/** Whether the last tag of a text lacks its end. */
+function endsInTag(tokens: TokenTable): boolean {
+  for (let t = tokens.count - 1; t >= 0; t--) {
+    const kind: T = tokens.kind(t);
+    if (kind === T.TagStart || kind === T.EndTagStart) return true;
+    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return false;
+  }
+  return false;
+}

@@ -1,0 +1,23 @@
+import type { Typing } from "../../core/language.js";
+import { BLOCK, ENDED_BY } from "./elements.js";
+import { htmlClosers } from "./parser.js";
+
+/** A name as people write it. */
+const cases = (name: string): string[] => [name, name.toUpperCase()];
+
+/** Tags that end what is open before them, each with what makes an element of it. */
+const WORDS = new Map<string, readonly string[]>([
+  ...[...ENDED_BY.values()].flatMap((names) => [...names])
+    .flatMap(cases)
+    .map(
+      (name) => [`<${name}`, [`></${name}>`]] as const,
+    ),
+  ...[...BLOCK].flatMap(cases).map((name) => [`</${name}`, [">"]] as const),
+]);
+
+/** What pages say of text that is being typed. */
+export const htmlTyping: Typing = {
+  triggers: [">", "/", " "],
+  words: WORDS,
+  closers: htmlClosers,
+};

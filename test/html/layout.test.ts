@@ -1,0 +1,175 @@
+import { describe, expect, test } from "vitest";
+import { createEngine } from "oak-tide";
+import { format } from "../support/format.js";
+import { fixtures } from "../support/fixtures.js";
+
+describe("blocks and texts", () => {
+  fixtures("html", [
+    ["blocks begin lines, texts stay", `
+      <div><h1>Departures   from <b>Gullhaven</b></h1><p> Low tide </p></div>
+      `, `
+      <div>
+        <h1>Departures from <b>Gullhaven</b></h1>
+        <p>Low tide</p>
+      </div>
+      `],
+    ["inline content gains and loses no blank", `
+      <p>a<b>b</b> <i> c </i><span> </span><em></em>d<!-- e --> f</p>
+      `],
+    ["a long text fills its lines", `
+      <p>The ferry leaves Gullhaven at <time>06:40</time>, when the tide allows, and calls at the mill and at the north pier.</p>
+      `, `
+      <p>
+        The ferry leaves Gullhaven at <time>06:40</time>, when the tide allows, and calls at the mill and
+        at the north pier.
+      </p>
+      `],
+    ["optional tags stay left out", `
+      <ul><li>One<li>Two <ul><li>Three</ul></ul>
+      <table><tr><td>1<td>2<tr><td>3</table>
+      <p>a<p>b<div>c</div>
+      `, `
+      <ul>
+        <li>One
+        <li>Two
+          <ul>
+            <li>Three
+          </ul>
+      </ul>
+      <table>
+        <tr>
+          <td>1
+          <td>2
+        <tr>
+          <td>3
+      </table>
+      <p>a
+      <p>b
+      <div>c</div>
+      `],
+    ["what counts to the letter stays", `
+      <pre>
+       a   <b>b</b>
+      </pre><textarea>
+       x </textarea>
+      <p style="white-space: pre-wrap"> a  b </p>
+      `, `
+      <pre>
+       a   <b>b</b>
+      </pre>
+      <textarea>
+       x </textarea>
+      <p style="white-space: pre-wrap"> a  b </p>
+      `],
+    ["no-break spaces are text", "<p>6\u00a0:40 \u00a0 x</p>\n"],
+    ["drawings and formulas", `
+      <svg viewBox="0 0 1 1"><g><path d="M0 0"/><text> a  b </text></g></svg>
+      <math><mi> x </mi><mo>=</mo></math>
+      `, `
+      <svg viewBox="0 0 1 1">
+        <g>
+          <path d="M0 0"/>
+          <text> a  b </text>
+        </g>
+      </svg>
+      <math>
+        <mi> x </mi>
+        <mo>=</mo>
+      </math>
+      `],
+    ["one blank line is kept, and rows of tags", `
+      <nav>
+
+
+        <a href="a">A</a>
+        <a href="b">B</a>
+
+        <hr>
+      </nav>
+      `, `
+      <nav>
+        <a href="a">A</a>
+        <a href="b">B</a>
+
+        <hr>
+      </nav>
+      `],
+  ]);
+});
+
+describe("tags", () => {
+  fixtures("html", [
+    ["attributes", `
+      <a  href = 'x'   title='say "low"' data-a=1 disabled >x</a ><br/><img src=a />
+      `, `
+      <a href="x" title='say "low"' data-a=1 disabled>x</a><br/><img src=a />
+      `],
+    ["attributes that do not fit", `
+      <img src="a.png" alt="A ferry at the pier with gulls above it" class="wide tall picture" loading="lazy">
+      `, `
+      <img
+        src="a.png"
+        alt="A ferry at the pier with gulls above it"
+        class="wide tall picture"
+        loading="lazy"
+      >
+      `],
+    ["template tongues are never torn apart", `
+      <p class="{{ a  }} {% if "b" %}c{% endif %}" {% if d  %}x{% endif %}>{{ e | f( "g" ) }}<%= h  %></p>
+      <?php echo  "<p>";  ?>
+      `, `
+      <p class="{{ a  }} {% if "b" %}c{% endif %}" {% if d  %}x{% endif %}>{{ e | f( "g" ) }}<%= h  %></p>
+      <?php echo  "<p>";  ?>
+      `],
+    ["stray and crossed tags stay in place", `
+      <p><b>a<i>b</b>c</i></span></p>
+      `],
+    ["comments of old browsers", `
+      <!--[if lt IE 9]><script src="a.js"></script><![endif]-->
+      <p>a</p>
+      `],
+  ]);
+  fixtures("html", [["stacked, in single quotes", `<a href="x" title="y">x</a>\n`, `
+      <a
+        href='x'
+        title='y'
+      >x</a>
+      `]], { attributeSplit: "stacked", markupDelimiter: "single" });
+});
+
+describe("scripts and style sheets", () => {
+  const engine = createEngine();
+  test.each([
+    [
+      "JavaScript",
+      "<div><script>\nmoor( a )\n</script></div>\n",
+      "<div>\n  <script>\n    moor(a);\n  </script>\n</div>\n",
+    ],
+    [
+      "a module",
+      '<script type="module">a( b )</script>\n',
+      '<script type="module">\n  a(b);\n</script>\n',
+    ],
+    ["a style sheet", "<style>a{b:c}</style>\n", "<style>\n  a {\n    b: c;\n  }\n</style>\n"],
+    [
+      "an import map",
+      '<script type="importmap">\n{"imports":{}}\n</script>\n',
+      '<script type="importmap">\n{ "imports": {} }\n</script>\n',
+    ],
+    [
+      "the text of others",
+      '<script type="text/x-template">\n <p> a  </p>\n</script>\n',
+      '<script type="text/x-template">\n <p> a  </p>\n</script>\n',
+    ],
+    [
+      "a template's lines do not move",
+      "<div><script>\nx = `\na`;\n</script></div>\n",
+      "<div>\n  <script>\nx = `\na`;\n  </script>\n</div>\n",
+    ],
+    ["what does not parse", "<script>\nif (\n</script>\n", "<script>\nif (\n</script>\n"],
+  ])("%s", (_, text, wanted) => {
+    expect(format("html", text)).toBe(wanted);
+    expect(format("html", wanted)).toBe(wanted);
+    expect(engine.languageFor("board.html")?.name).toBe("html");
+  });
+});

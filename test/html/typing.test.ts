@@ -1,0 +1,51 @@
+import { expect, test } from "vitest";
+import { createEngine } from "oak-tide";
+import { typed } from "../support/marks.js";
+
+const engine = createEngine();
+
+/** Types a text out, each answer taken. */
+function typeOut(text: string): string {
+  const document = engine.open({ uri: "", languageId: "html", text: "" });
+  let at = 0;
+  for (const character of text) {
+    document.replace([{ from: at, to: at, text: character }]);
+    at += character.length;
+    const { edits, caret } = document.formatOnType(document.positionAt(at), character);
+    const changes = document.changesOf(edits);
+    at = document.offsetAfter(changes, caret);
+    document.replace(changes);
+  }
+  return document.text;
+}
+
+test("a page typed without any indentation gets it", () => {
+  const page =
+    "<ul>\n  <li>one\n  <li>two\n</ul>\n<div>\n  <p>three</p>\n  <a\n    href=x\n  >four</a>\n</div>\n";
+  expect(typeOut(page.replace(/^ +/gm, ""))).toBe(page);
+});
+
+test.each([
+  ["<div>|</div>", "<div>\n  |\n</div>"],
+  ["<ul>\n  <li>a</li>|\n</ul>", "<ul>\n  <li>a</li>\n  |\n</ul>"],
+  ["<script>\n  if (a) {|\n</script>", "<script>\n  if (a) {\n    |\n</script>"],
+])("Enter in %j", (before, after) => {
+  expect(typed("html", before, "\n")).toBe(after);
+});
+
+test.each([
+  ["html", "<div><p>a</p></div>", "div div"],
+  ["html", "<b a='<'><b>x</b></b>", "b b"],
+  ["typescriptreact", "x = <Board.Row b={1}><i /></Board.Row>;", "Board.Row Board.Row"],
+  ["html", "<div><p>a</div>", "div div"],
+])("in %s, %j renames its tags together", (languageId, text, wanted) => {
+  const document = engine.open({ uri: "", languageId, text });
+  const at = document.positionAt(text.indexOf("<") + 1);
+  const names = (position: typeof at): string =>
+    document.linkedRanges(position).map(
+      ({ start, end }) => text.slice(start.character, end.character),
+    ).join(" ");
+  expect(names(at)).toBe(wanted);
+  expect(names(document.positionAt(text.lastIndexOf(wanted.split(" ")[0]!) + 1))).toBe(wanted);
+  expect(names(document.positionAt(text.length))).toBe("");
+});
