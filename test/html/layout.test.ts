@@ -166,6 +166,11 @@ describe("scripts and style sheets", () => {
       "<div><script>\nx = `\na`;\n</script></div>\n",
       "<div>\n  <script>\nx = `\na`;\n  </script>\n</div>\n",
     ],
+    [
+      "a blank line goes, what stands before the next one stays",
+      "<div>\n  <script>\n    f(function () {\n\n      // a\n      g();\n    });\n  </script>\n</div>\n",
+      "<div>\n  <script>\n    f(function () {\n      // a\n      g();\n    });\n  </script>\n</div>\n",
+    ],
     ["what does not parse", "<script>\nif (\n</script>\n", "<script>\nif (\n</script>\n"],
   ])("%s", (_, text, wanted) => {
     expect(format("html", text)).toBe(wanted);

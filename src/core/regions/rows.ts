@@ -98,15 +98,34 @@ export class RegionRows {
   /** Changes made inside as changes of the host: each new line gets what stands before the others. */
   back(changes: Iterable<Change>): Change[] {
     const { prefix } = this.region;
-    return Array.from(changes, ({ from, to, text, rule }) => ({
-      from: this.host(from),
-      to: this.host(to),
-      text: prefix === "" ? text : text.replace(
+    return Array.from(changes, ({ from, to, text, rule }) => {
+      const lost = prefix === "" ? "" : this.lost(from, to);
+      // What stands before the next line stays where nothing else comes.
+      const stays = lost !== "" && text === "" && this.inners.includes(to);
+      const put = prefix === "" ? text : text.replace(
         /(\r\n|\r|\n)(?=([\r\n])?)/g,
         (end, _, blank) => end + (blank === undefined ? prefix : prefix.trimEnd()),
-      ),
-      rule,
-    }));
+      );
+      return {
+        from: this.host(from),
+        to: this.host(to) - (stays ? lost.length : 0),
+        text: stays ? put : lost + put,
+        rule,
+      };
+    });
+  }
+
+  /**
+   * What of the prefix is lost where a blank line that lacks it goes with its end, and the next line's content
+   * comes to its place.
+   */
+  private lost(from: number, to: number): string {
+    const { region: { prefix }, inners, prefixes } = this;
+    const row = Math.max(0, lastAtMost(inners, from));
+    const goesOn = inners[row] === from && row + 1 < inners.length && inners[row + 1]! <= to;
+    const next = Math.max(0, lastAtMost(inners, to));
+    // Lines of texts lack it too, and say what they say.
+    return goesOn && prefixes[next] === prefix.length ? prefix.slice(prefixes[row]) : "";
   }
 
   /**

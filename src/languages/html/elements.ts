@@ -43,6 +43,9 @@ export const ENDS_ALONE = names(
   "html head body li dt dd p rt rp optgroup option colgroup caption thead tbody tfoot tr td th",
 );
 
+/** Elements of which a browser opens one again before the next text where its end tag lacks (13.2.4.3). */
+export const OPENED_AGAIN = names("a b big code em font i nobr s small strike strong tt u");
+
 /** What start tags end an element whose end tag is left out (13.1.2.4). */
 export const ENDED_BY: ReadonlyMap<string, ReadonlySet<string>> = new Map([
   ["head", names("body")],

@@ -92,14 +92,13 @@ class HtmlLexer {
   private word(): void {
     const { text, at } = this;
     let i = at;
-    while (i < text.length && !isBlank(text.charCodeAt(i))) {
+    for (; i < text.length; i++) {
+      const c = text.charCodeAt(i);
+      if (isBlank(c)) break;
+      if (c !== Char.LeftBrace && c !== Char.Less) continue;
       const tongue = this.tongueEnd(i);
-      if (tongue > 0) {
-        i = tongue;
-        continue;
-      }
-      if (i > at && text.charCodeAt(i) === Char.Less && beginsMarkup(text, i)) break;
-      i++;
+      if (tongue > 0) i = tongue - 1;
+      else if (i > at && c === Char.Less && beginsMarkup(text, i)) break;
     }
     this.add(T.Word, i, this.linesIn(i));
   }
@@ -169,17 +168,18 @@ class HtmlLexer {
   private name(): void {
     const { text, at } = this;
     let i = at;
-    while (i < text.length) {
-      const tongue = this.tongueEnd(i);
-      if (tongue > 0) {
-        i = tongue;
-        continue;
-      }
+    for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
+      if (c === Char.LeftBrace || c === Char.Less) {
+        const tongue = this.tongueEnd(i);
+        if (tongue > 0) {
+          i = tongue - 1;
+          continue;
+        }
+      }
       if (isBlank(c) || c === Char.Greater || (i > at && (c === Char.Equal || c === Char.Less)))
         break;
       if (c === Char.Slash && text.charCodeAt(i + 1) === Char.Greater) break;
-      i++;
     }
     this.add(T.Name, i, this.linesIn(i));
   }
@@ -212,6 +212,7 @@ class HtmlLexer {
     for (let i = this.at + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (c === quote) return i + 1;
+      if (c !== Char.LeftBrace && c !== Char.Less) continue;
       const tongue = this.tongueEnd(i);
       if (tongue > 0) i = tongue - 1;
     }

@@ -3,7 +3,7 @@ import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { Tree } from "../../core/syntax/tree.js";
 import type { Syntax } from "../../core/language.js";
 import { LineStarts, lineColumn } from "../../core/text/width.js";
-import { BARRIER, BLOCK, ENDED_BY, ENDS_ALONE, FIXED, VOID } from "./elements.js";
+import { BARRIER, BLOCK, ENDED_BY, ENDS_ALONE, FIXED, OPENED_AGAIN, VOID } from "./elements.js";
 import { N, T } from "./kinds.js";
 import { lexHtml } from "./lexer.js";
 
@@ -168,15 +168,9 @@ class HtmlParser {
         if (this.columnOf(open.first) < column) return found;
         if (found < 0) found = i;
       }
-      if (
-        BARRIER.has(open.name)
-        && open.name !== name
-        && !BARRIER.has(name)
-        && !begins
-        && name !== "body"
-        && name !== "form"
-        && !ENDS_ALONE.has(open.name)
-      ) break;
+      // What is inline ends nothing beyond a block, but for what a browser opens again in there.
+      const stops = BARRIER.has(open.name) || (BLOCK.has(open.name) && !OPENED_AGAIN.has(name));
+      if (stops && !begins && !BLOCK.has(name) && !BARRIER.has(name)) break;
     }
     return found;
   }

@@ -1,9 +1,9 @@
 import type { Syntax } from "../../core/language.js";
 import type { Region } from "../../core/regions/region.js";
 import { startOfLine } from "../../core/text/width.js";
+import { languageIn } from "./code.js";
 import { T } from "./kinds.js";
-import { attributeOf } from "./layout/base.js";
-import { languageIn } from "./layout/content.js";
+import { attributeOf } from "./layout/tags.js";
 
 /** The scripts and the style sheets of a page. */
 export function* htmlRegions({ tokens }: Syntax): Iterable<Region> {

@@ -215,6 +215,7 @@ export class CssLayout extends CssSelectors {
       this.comments(colon, value);
       if (this.isExtend(first, value)) this.words(node, colon, end, Demand.Space, Colons.Selector);
       else if (DRAWN.test(name) && this.isDrawn(value, end)) this.rows(node, value, end);
+      else if (DRAWN.test(name) && this.isKind(value, T.String)) this.areas(node, value, end);
       else this.value(node, value, end, value, this.colonsOfValue());
       if (this.isAligned(node, value)) sheet.set(value, Demand.Fixed, R.Colon);
     }
@@ -287,13 +288,23 @@ export class CssLayout extends CssSelectors {
   private rows(node: number, first: number, end: number): void {
     const { sheet, tokens, tree } = this;
     sheet.open(first, end - 1, FrameFlag.Block, 1);
-    sheet.line(first, 0, 0, R.Split);
+    if (tokens.onNewLine(first) || this.isKind(first, T.String)) sheet.line(first, 0, 0, R.Split);
+    else sheet.set(first, Demand.Space, R.Colon);
     this.words(node, first, end, Demand.Space, this.colonsOfValue());
     for (const part = tree.parts(node, first, end); part.next();) {
       const { at: t } = part;
       if (t > first && tokens.onNewLine(t)) sheet.line(t, 0, 0, R.Split);
       else if (part.node === NONE && this.isKind(t, T.Comma)) sheet.set(t, Demand.Join, R.Comma);
     }
+    sheet.close();
+  }
+
+  /** Rows on one line; where that is too long, each of them has one. */
+  private areas(node: number, first: number, end: number): void {
+    const { sheet } = this;
+    sheet.open(first, end - 1, FrameFlag.Whole, 1);
+    sheet.set(first, Demand.Fold, R.Colon);
+    this.words(node, first, end, Demand.Fold, this.colonsOfValue());
     sheet.close();
   }
 

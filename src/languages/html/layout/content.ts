@@ -1,37 +1,18 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { BLOCK, DRAWN_TEXT, FIXED, HIDDEN, INLINE_BLOCK, LOOSE, RAW } from "../elements.js";
+import {
+  BLOCK,
+  DRAWN_TEXT,
+  FIXED,
+  HIDDEN,
+  INLINE_BLOCK,
+  LOOSE,
+  RAW,
+} from "../elements.js";
+import { languageIn } from "../code.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-import { HtmlBase } from "./base.js";
-
-/** What something in a content does to the lines of the page. */
-const enum Role {
-  Inline,
-  Block,
-  /** It is not shown: what stands on both sides meets. */
-  Hidden,
-  /** It ends a line. */
-  Break,
-}
-
-/** What a content consists of: a node, or a token by itself. */
-interface Item {
-  readonly first: number;
-  readonly end: number;
-  readonly node: number;
-  readonly role: Role;
-}
-
-/** What holds a content. */
-interface Holder {
-  /** Whether white space at its edges is not shown. */
-  readonly block: boolean;
-  /** Whether no white space between its children is shown. */
-  readonly loose: boolean;
-  /** Whether it is part of a drawing or of a formula. */
-  readonly foreign: boolean;
-}
+import { HtmlItems, Role, type Holder, type Item } from "./items.js";
 
 /** Names by which pages mark what their style sheets show as it stands. */
 const SHOWN_AS_IT_STANDS =
@@ -44,74 +25,15 @@ const FORMULA_TEXT = /^(?:mi|mn|mo|ms|mtext|annotation|annotation-xml)$/;
 const FLUSH = /^(?:html|head|body|script|style)$/;
 
 /** States the demands on the gaps of a page. */
-export class HtmlLayout extends HtmlBase {
+export class HtmlLayout extends HtmlItems {
   document(): void {
     const { tree, tokens, sheet } = this;
     if (tokens.count === 0) return;
+    this.opened = this.firstOpened();
     sheet.open(0, tokens.count, FrameFlag.Block, 0);
     const holder: Holder = { block: true, loose: false, foreign: false };
     this.lines(this.itemsOf(tree.root, 0, tokens.count, holder), holder);
     sheet.close();
-  }
-
-  private itemsOf(node: number, first: number, end: number, holder: Holder): Item[] {
-    const { tree } = this;
-    const items: Item[] = [];
-    for (const part = tree.parts(node, first, end); part.next();) {
-      const { at, node: child } = part;
-      items.push({
-        first: at,
-        end: child === NONE ? at + 1 : tree.end(child),
-        node: child,
-        role: child === NONE ? this.roleOfToken(at) : this.roleOf(child, holder),
-      });
-    }
-    return items;
-  }
-
-  private roleOfToken(t: number): Role {
-    switch (this.tokens.kind(t) as T) {
-      case T.Doctype: return Role.Block;
-      case T.Comment: return Role.Hidden;
-      default: return Role.Inline;
-    }
-  }
-
-  private roleOf(node: number, holder: Holder): Role {
-    if (this.tree.kind(node) !== N.Element) return Role.Inline;
-    const name = this.nameOf(node);
-    if (holder.foreign) return Role.Block;
-    if (name === "br") return Role.Break;
-    if (HIDDEN.has(name)) return Role.Hidden;
-    if (BLOCK.has(name)) return Role.Block;
-    return this.holdsBlocksOnly(node) ? Role.Block : Role.Inline;
-  }
-
-  /** Whether an inline element begins and ends with blocks: `<a><h2>…</h2></a>`. */
-  private holdsBlocksOnly(node: number): boolean {
-    const { tree } = this;
-    const inner: number[] = [];
-    const content = tree.next(tree.child(node));
-    if (content === NONE || tree.kind(content) !== N.Content) return false;
-    for (const part = tree.parts(content); part.next();) {
-      const kind = part.node === NONE ? N.None : tree.kind(part.node) as N;
-      if (part.node === NONE && this.isKind(part.at, T.Comment)) continue;
-      inner.push(kind === N.Element ? part.node : NONE);
-    }
-    const isBlock = (one: number | undefined): boolean =>
-      one !== undefined && one !== NONE && BLOCK.has(this.nameOf(one));
-    return isBlock(inner[0]) && isBlock(inner.at(-1));
-  }
-
-  /** Whether white space in the gap before item i is not shown, be there some or none. */
-  private isFree(items: readonly Item[], i: number, holder: Holder): boolean {
-    if (holder.loose) return true;
-    let left = i - 1;
-    while (left >= 0 && items[left]!.role === Role.Hidden) left--;
-    if (left < 0 ? holder.block : items[left]!.role === Role.Block) return true;
-    let right = i;
-    while (right < items.length && items[right]!.role === Role.Hidden) right++;
-    return right === items.length ? holder.block : items[right]!.role === Role.Block;
   }
 
   private element(node: number, outer: Holder): void {
@@ -196,7 +118,7 @@ export class HtmlLayout extends HtmlBase {
   private lines(items: readonly Item[], holder: Holder): void {
     const { sheet, tokens, style } = this;
     const begins = items.map((item, i) => (
-      tokens.isTrivia(item.first) || this.isFree(items, i, holder)
+      tokens.isTrivia(item.first) || this.isFree(items, i, item.first, holder)
     ));
     for (let i = 0; i < items.length;) {
       let next = i + 1;
@@ -232,7 +154,7 @@ export class HtmlLayout extends HtmlBase {
 
   private closingTag(items: readonly Item[], end: number, holder: Holder): void {
     const { sheet } = this;
-    if (!this.isFree(items, items.length, holder)) return this.keepApart(end, Demand.Fold);
+    if (!this.isFree(items, items.length, end, holder)) return this.keepApart(end, Demand.Fold);
     sheet.line(end, 0, 0, R.Line);
     sheet.mark(end, Mark.Dedent);
   }
@@ -249,10 +171,12 @@ export class HtmlLayout extends HtmlBase {
     const split = this.asAuthored && tokens.onNewLine(first) ? FrameFlag.Split : 0;
     const flags = FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole;
     sheet.open(first, edge - 1, flags | split | this.rowsIn(items), 1);
-    sheet.set(first, Demand.Seam, R.Tag);
+    if (first >= this.opened) this.keepApart(first, Demand.Fold);
+    else sheet.set(first, Demand.Seam, R.Tag);
     this.run(items, holder, false);
     if (edge > end) {
-      sheet.set(end, Demand.Seam, R.Tag);
+      if (end >= this.opened) this.keepApart(end, Demand.Fold);
+      else sheet.set(end, Demand.Seam, R.Tag);
       sheet.mark(end, Mark.Dedent);
     }
     sheet.close();
@@ -300,8 +224,12 @@ export class HtmlLayout extends HtmlBase {
       if (edge > end) sheet.set(end, Demand.Join, R.Tag);
       return;
     }
-    if (!isCode(name, this.attribute(start, "type"), this.attribute(start, "lang")))
-      return this.fixed(first, edge);
+    const language = languageIn(
+      name,
+      this.attribute(start, "type"),
+      this.attribute(start, "lang"),
+    );
+    if (language === undefined) return this.fixed(first, edge);
     // Lines of a text over several lines must not move.
     const stays = tokens.textOf(first).includes("`") && tokens.onNewLine(first);
     this.openBlock(start, first, edge, this.stepsIn(name, start, first, end));
@@ -318,30 +246,3 @@ export class HtmlLayout extends HtmlBase {
     sheet.close();
   }
 }
-
-/** Types of scripts that are written in JavaScript (HTML Living Standard, 4.12.1.1). */
-const JAVASCRIPT =
-  /^(?:module|(?:text|application)\/(?:x-)?(?:java|ecma|j|live)script(?:[\d.]*)?)$/;
-
-/** The language of what a script or a style sheet holds; undefined for text of others. */
-export function languageIn(
-  name: string,
-  type: string | undefined,
-  lang: string | undefined,
-): string | undefined {
-  const given = (lang ?? type ?? "").trim().toLowerCase();
-  if (name === "style") {
-    if (given === "" || given === "text/css" || given === "css") return "css";
-    return /^(?:text\/)?(scss|less)$/.exec(given)?.[1];
-  }
-  if (name !== "script") return undefined;
-  if (given === "" || given === "js" || JAVASCRIPT.test(given)) return "javascript";
-  if (/^(?:ts|typescript|(?:text|application)\/(?:x-)?typescript)$/.test(given))
-    return "typescript";
-  if (given === "tsx") return "typescriptreact";
-  if (given === "jsx" || given === "text/babel" || given === "text/jsx") return "javascriptreact";
-  return /^(?:importmap|speculationrules)$|[/+]json$/.test(given) ? "json" : undefined;
-}
-
-const isCode = (name: string, type: string | undefined, lang: string | undefined): boolean =>
-  languageIn(name, type, lang) !== undefined;

@@ -9,7 +9,7 @@ import { T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 
 /** What the layouts of the parts of a page share, and tags. */
-export abstract class HtmlBase {
+export abstract class HtmlTags {
   protected readonly tokens: TokenTable;
   protected readonly tree: Tree;
 

@@ -1,0 +1,116 @@
+import { NONE } from "../../../core/syntax/tree.js";
+import { BLOCK, HIDDEN, OPENED_AGAIN } from "../elements.js";
+import { N, T } from "../kinds.js";
+import { HtmlTags } from "./tags.js";
+
+/** What something in a content does to the lines of the page. */
+export const enum Role {
+  Inline,
+  Block,
+  /** It is not shown: what stands on both sides meets. */
+  Hidden,
+  /** It ends a line. */
+  Break,
+}
+
+/** What a content consists of: a node, or a token by itself. */
+export interface Item {
+  readonly first: number;
+  readonly end: number;
+  readonly node: number;
+  readonly role: Role;
+}
+
+/** What holds a content. */
+export interface Holder {
+  /** Whether white space at its edges is not shown. */
+  readonly block: boolean;
+  /** Whether no white space between its children is shown. */
+  readonly loose: boolean;
+  /** Whether it is part of a drawing or of a formula. */
+  readonly foreign: boolean;
+}
+
+/** Tells what contents consist of, and which of their white space is not shown. */
+export abstract class HtmlItems extends HtmlTags {
+  /**
+   * The first token behind an element that a browser opens again before each text, as its end tag lacks: there
+   * white space counts even between blocks.
+   */
+  protected opened = Infinity;
+
+  protected firstOpened(): number {
+    const { tree } = this;
+    let first = Infinity;
+    for (let node = 1; node <= tree.size; node++) {
+      if (tree.kind(node) !== N.Element || tree.kind(tree.lastChild(node)) === N.EndTag) continue;
+      if (OPENED_AGAIN.has(this.nameOf(node))) first = Math.min(first, tree.end(tree.child(node)));
+    }
+    return first;
+  }
+
+  protected itemsOf(node: number, first: number, end: number, holder: Holder): Item[] {
+    const { tree } = this;
+    const items: Item[] = [];
+    for (const part = tree.parts(node, first, end); part.next();) {
+      const { at, node: child } = part;
+      items.push({
+        first: at,
+        end: child === NONE ? at + 1 : tree.end(child),
+        node: child,
+        role: child === NONE ? this.roleOfToken(at) : this.roleOf(child, holder),
+      });
+    }
+    return items;
+  }
+
+  private roleOfToken(t: number): Role {
+    switch (this.tokens.kind(t) as T) {
+      case T.Doctype: return Role.Block;
+      case T.Comment: return Role.Hidden;
+      default: return Role.Inline;
+    }
+  }
+
+  protected roleOf(node: number, holder: Holder): Role {
+    if (this.tree.kind(node) !== N.Element) return Role.Inline;
+    const name = this.nameOf(node);
+    if (holder.foreign) return Role.Block;
+    if (name === "br") return Role.Break;
+    if (HIDDEN.has(name)) return Role.Hidden;
+    if (BLOCK.has(name)) return Role.Block;
+    return this.holdsBlocksOnly(node) ? Role.Block : Role.Inline;
+  }
+
+  /** Whether an inline element begins and ends with blocks: `<a><h2>…</h2></a>`. */
+  private holdsBlocksOnly(node: number): boolean {
+    const { tree } = this;
+    const inner: number[] = [];
+    const content = tree.next(tree.child(node));
+    if (content === NONE || tree.kind(content) !== N.Content) return false;
+    for (const part = tree.parts(content); part.next();) {
+      const kind = part.node === NONE ? N.None : tree.kind(part.node) as N;
+      if (part.node === NONE && this.isKind(part.at, T.Comment)) continue;
+      inner.push(kind === N.Element ? part.node : NONE);
+    }
+    const isBlock = (one: number | undefined): boolean =>
+      one !== undefined && one !== NONE && BLOCK.has(this.nameOf(one));
+    return isBlock(inner[0]) && isBlock(inner.at(-1));
+  }
+
+  /**
+   * Whether white space in the gap before item i is not shown, be there some or none.
+   *
+   * @param gap the token behind it.
+   */
+  protected isFree(items: readonly Item[], i: number, gap: number, holder: Holder): boolean {
+    if (gap >= this.opened && !this.isApart(gap)) return false;
+    if (holder.loose) return true;
+    let left = i - 1;
+    while (left >= 0 && items[left]!.role === Role.Hidden) left--;
+    if (left < 0 ? holder.block : items[left]!.role === Role.Block) return true;
+    let right = i;
+    while (right < items.length && items[right]!.role === Role.Hidden) right++;
+    return right === items.length ? holder.block : items[right]!.role === Role.Block;
+  }
+}
