@@ -12,7 +12,9 @@ import { Splice, joined, type Replacement } from "./outline/splice.js";
 import { Stale, type Outlined } from "./outline/stale.js";
 import { readExcerpt, updateOutline } from "./outline/update.js";
 import { inferStyle, type Shown } from "./style/infer.js";
+import { SAMPLE } from "./style/steps.js";
 import type { Style } from "./style/style.js";
+import type { TokenTable } from "./syntax/tokens.js";
 import type { Change } from "./text/edits.js";
 import { TextBuffer } from "./text/buffer.js";
 import { Draft } from "./text/draft.js";
@@ -229,9 +231,17 @@ export class Reading {
   private inferred(text: Source, outline: Sequence | undefined, except?: Span): Shown {
     const tokens = outline === undefined || text !== this.lines
       ? undefined
-      : () => this.syntax.tokens;
+      : () => this.sampleTokens;
     const characters = text instanceof LineIndex ? text.text : text;
     return inferStyle(characters, this.language, outline, except, tokens);
+  }
+
+  /** The tokens of as much of the text as shows its style. */
+  private get sampleTokens(): TokenTable {
+    const { lines, language } = this;
+    return lines.length > 2 * SAMPLE
+      ? language.parse(lines.slice(0, SAMPLE)).tokens
+      : this.syntax.tokens;
   }
 
   /** What bears on one place: an excerpt where that is shorter, else the whole text. */
