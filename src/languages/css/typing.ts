@@ -1,5 +1,5 @@
 import type { Typing } from "../../core/language.js";
-import type { TokenTable } from "../../core/syntax/tokens.js";
+import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { T, type Dialect } from "./kinds.js";
 import { lexCss } from "./lexer.js";
 
@@ -26,16 +26,17 @@ export const cssTyping = (dialect: Dialect): Typing => ({
       if (kind === T.LeftBrace || kind === T.RightBrace || kind === T.Semicolon) begin = t + 1;
     }
     const closers = open.reverse().map((kind) => CLOSERS[kind]).join("");
-    // Selectors want their block.
+    // Selectors of several lines want their block: by itself, the last one would begin another.
     return isSelector(tokens, begin) && !/^[)\]]/.test(closers) ? `{}${closers}` : closers;
   },
 });
 
 const opening = (closer: T): number => closer - (T.RightParen - T.LeftParen);
 
-/** Whether what a text ends with, from a token on, is no declaration and no at-rule. */
+/** Whether what a text ends with, from a token on, takes several lines and is no declaration and no at-rule. */
 function isSelector(tokens: TokenTable, from: number): boolean {
   const first = tokens.skipTrivia(from);
+  if (tokens.nextWith(TokenFlag.OnNewLine, first + 1) === tokens.count) return false;
   if (first === tokens.count || tokens.kind(first) === T.AtWord) return false;
   const colon = tokens.skipTrivia(first + 1);
   if (tokens.kind(colon) !== T.Colon) return true;

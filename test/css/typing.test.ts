@@ -1,0 +1,66 @@
+import { expect, test } from "vitest";
+import { createEngine } from "oak-tide";
+import { typed, within } from "../support/marks.js";
+
+const engine = createEngine();
+
+/** Types a text out without any indentation, each answer taken. */
+function typeOut(languageId: string, text: string): string {
+  const document = engine.open({ uri: "", languageId, text: "" });
+  let at = 0;
+  for (const character of text.replace(/^[ \t]+/gm, "")) {
+    document.replace([{ from: at, to: at, text: character }]);
+    at += character.length;
+    const { edits, caret } = document.formatOnType(document.positionAt(at), character);
+    const changes = document.changesOf(edits);
+    at = document.offsetAfter(changes, caret);
+    document.replace(changes);
+  }
+  return document.text;
+}
+
+test.each([
+  ["css", ".pier,\n.mill > a {\n  color: red;\n  transition:\n    top 1s,\n    left 2s;\n}\n"],
+  ["css", "@media print {\n  a {\n    b: c;\n  }\n\n  d {\n    e: f;\n  }\n}\n"],
+  [
+    "scss",
+    "@mixin wide($a) {\n  &:hover {\n    @include low($a) {\n      top: 0;\n    }\n  }\n}\n$depths: (\n  low: 1px,\n  high: 2px,\n);\n",
+  ],
+  ["less", ".wide(@a) when (@a > 0) {\n  .inner(@a);\n  &:extend(.b);\n  // end\n}\n"],
+])("%s typed without any indentation gets it", (languageId, text) => {
+  expect(typeOut(languageId, text)).toBe(text);
+});
+
+test.each([
+  ["css", "a {|}", "a {\n  |\n}"],
+  ["css", "a {\n  b: c;|\n}", "a {\n  b: c;\n  |\n}"],
+  ["css", "a,|", "a,\n|"],
+  ["css", "a {\n  b:|", "a {\n  b:\n    |"],
+  ["scss", "$depths: (|)", "$depths: (\n  |\n)"],
+  ["scss", "// low |tide", "// low\n// |tide"],
+  ["css", "/**\n * Low.|\n */", "/**\n * Low.\n * |\n */"],
+])("Enter in %s, %j", (languageId, before, after) => {
+  expect(typed(languageId, before, "\n")).toBe(after);
+});
+
+test("what ends lays out what was typed, and a closer goes to its block", () => {
+  expect(typeOut("css", "a{\nb:c!important;\n}\n")).toBe("a {\n  b: c !important;\n}\n");
+  expect(typed("css", "a {\n  b: c;\n    |", "}")).toBe("a {\n  b: c;\n}|");
+});
+
+test("pasted rules go to the depth of their place", () => {
+  const text = "@media print {\n[[a {\n\tb: c;\n}\n]]}\n";
+  expect(within("css", text, "formatOnPaste")).toBe(
+    "@media print {\n  a {\n    b: c;\n  }\n}\n",
+  );
+});
+
+test("moved declarations take the depth of their block", () => {
+  const text = "a {\n  b {\n[[  c: d;\n]]  }\n}\n";
+  expect(within("css", text, "formatOnMove")).toBe("a {\n  b {\n    c: d;\n  }\n}\n");
+});
+
+test("a selection changes its lines only", () => {
+  const text = "a{b:c}\n[[d{e:f}]]\n";
+  expect(within("css", text, "formatSelection")).toBe("a{b:c}\nd {\n  e: f;\n}\n");
+});
