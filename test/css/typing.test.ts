@@ -1,23 +1,9 @@
 import { expect, test } from "vitest";
-import { createEngine } from "oak-tide";
 import { typed, within } from "../support/marks.js";
+import { typedAtOnce } from "../support/typist.js";
 
-const engine = createEngine();
-
-/** Types a text out without any indentation, each answer taken. */
-function typeOut(languageId: string, text: string): string {
-  const document = engine.open({ uri: "", languageId, text: "" });
-  let at = 0;
-  for (const character of text.replace(/^[ \t]+/gm, "")) {
-    document.replace([{ from: at, to: at, text: character }]);
-    at += character.length;
-    const { edits, caret } = document.formatOnType(document.positionAt(at), character);
-    const changes = document.changesOf(edits);
-    at = document.offsetAfter(changes, caret);
-    document.replace(changes);
-  }
-  return document.text;
-}
+/** A text without the indentation of its lines. */
+const bare = (text: string): string => text.replace(/^[ \t]+/gm, "");
 
 test.each([
   ["css", ".pier,\n.mill > a {\n  color: red;\n  transition:\n    top 1s,\n    left 2s;\n}\n"],
@@ -28,7 +14,7 @@ test.each([
   ],
   ["less", ".wide(@a) when (@a > 0) {\n  .inner(@a);\n  &:extend(.b);\n  // end\n}\n"],
 ])("%s typed without any indentation gets it", (languageId, text) => {
-  expect(typeOut(languageId, text)).toBe(text);
+  expect(typedAtOnce(languageId, bare(text), /[^]/).text).toBe(text);
 });
 
 test.each([
@@ -44,7 +30,9 @@ test.each([
 });
 
 test("what ends lays out what was typed, and a closer goes to its block", () => {
-  expect(typeOut("css", "a{\nb:c!important;\n}\n")).toBe("a {\n  b: c !important;\n}\n");
+  expect(typedAtOnce("css", "a{\nb:c!important;\n}\n", /[^]/).text).toBe(
+    "a {\n  b: c !important;\n}\n",
+  );
   expect(typed("css", "a {\n  b: c;\n    |", "}")).toBe("a {\n  b: c;\n}|");
 });
 

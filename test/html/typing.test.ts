@@ -1,28 +1,14 @@
 import { expect, test } from "vitest";
 import { createEngine } from "oak-tide";
 import { typed } from "../support/marks.js";
+import { typedAtOnce } from "../support/typist.js";
 
 const engine = createEngine();
-
-/** Types a text out, each answer taken. */
-function typeOut(text: string): string {
-  const document = engine.open({ uri: "", languageId: "html", text: "" });
-  let at = 0;
-  for (const character of text) {
-    document.replace([{ from: at, to: at, text: character }]);
-    at += character.length;
-    const { edits, caret } = document.formatOnType(document.positionAt(at), character);
-    const changes = document.changesOf(edits);
-    at = document.offsetAfter(changes, caret);
-    document.replace(changes);
-  }
-  return document.text;
-}
 
 test("a page typed without any indentation gets it", () => {
   const page =
     "<ul>\n  <li>one\n  <li>two\n</ul>\n<div>\n  <p>three</p>\n  <a\n    href=x\n  >four</a>\n</div>\n";
-  expect(typeOut(page.replace(/^ +/gm, ""))).toBe(page);
+  expect(typedAtOnce("html", page.replace(/^ +/gm, ""), /[^]/).text).toBe(page);
 });
 
 test.each([

@@ -265,19 +265,23 @@ class CssParser extends Parser {
       this.stray();
     }
     this.depth--;
-    const foreign = limit > 0 && this.beginsLine() && this.columnOf(this.at) < limit;
-    if (foreign || !this.eat(T.RightBrace)) this.mismatches++;
+    if (this.isForeign(limit) || !this.eat(T.RightBrace)) this.mismatches++;
     this.finish(N.Block, first);
   }
 
   /** Whether a line begins here that stands no deeper than the one which opened the block. */
   private isOutside(limit: number): boolean {
+    if (this.is(T.RightBrace)) return this.isForeign(limit);
+    return limit >= 0 && this.beginsLine() && this.columnOf(this.at) <= limit;
+  }
+
+  /** Whether a brace begins a line here that stands less deep than the one which opened the block. */
+  private isForeign(limit: number): boolean {
     return (
-      limit >= 0
-        && this.beginsLine()
-        && !this.is(T.RightBrace)
-        && this.columnOf(this.at) <= limit
-      || limit > 0 && this.is(T.RightBrace) && this.beginsLine() && this.columnOf(this.at) < limit
+      limit > 0
+      && this.is(T.RightBrace)
+      && this.beginsLine()
+      && this.columnOf(this.at) < limit
     );
   }
 

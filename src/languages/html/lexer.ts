@@ -22,6 +22,8 @@ class HtmlLexer {
   private at: number;
   private readonly tokens: TokenTable;
   private newLine = true;
+  /** What ends stretches of template tongues, and from where on it is not there: nobody looks again. */
+  private readonly missing = new Map<string, number>();
 
   constructor(private readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -66,12 +68,15 @@ class HtmlLexer {
     if (c !== Char.LeftBrace && c !== Char.Less) return 0;
     for (const [begin, end] of TONGUES) {
       if (!text.startsWith(begin, from)) continue;
-      const close = text.indexOf(end, from + begin.length);
+      const close = from >= (this.missing.get(end) ?? Infinity)
+        ? -1
+        : text.indexOf(end, from + begin.length);
       if (close >= 0) {
         // A sign of a colour, or a brace of prose, ends nothing on another line.
         if (begin === "{#" && this.hasLineEnd(from, close)) return 0;
         return close + end.length;
       }
+      this.missing.set(end, Math.min(from, this.missing.get(end) ?? from));
       if (begin === "<?") return text.length;
     }
     return 0;

@@ -155,8 +155,8 @@ class HtmlParser {
 
   /** The place on the stack of the element that an end tag ends; -1 for none. */
   private placeOf(name: string, t: number): number {
-    const { stack, tokens } = this;
-    const begins = this.byColumns && tokens.has(t, TokenFlag.OnNewLine);
+    const { stack } = this;
+    const begins = this.byColumns && this.beginsLine(t);
     const column = begins ? this.columnOf(t) : -1;
     let found = -1;
     for (let i = stack.length - 1; i >= 0; i--) {
@@ -194,8 +194,8 @@ class HtmlParser {
 
   /** Ends elements that lack their end tag, where a start tag begins a line no deeper than theirs. */
   private endByColumn(t: number): void {
-    const { stack, tokens } = this;
-    if (!tokens.has(t, TokenFlag.OnNewLine)) return;
+    const { stack } = this;
+    if (!this.beginsLine(t)) return;
     const column = this.columnOf(t);
     for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
       const isBlock = BLOCK.has(open.name) && !FIXED.has(open.name);

@@ -14,17 +14,16 @@ export function answerFor(
   text: string,
   wanted: string,
   rule: string,
-  { lines, encoding = "utf-16", version }: {
+  { lines, encoding = "utf-16" }: {
     readonly lines?: readonly Range[] | undefined;
     readonly encoding?: PositionEncoding;
-    readonly version?: number | undefined;
   } = {},
 ): Answer {
   const changes = new ChangeList();
   for (const hunk of hunksOf(text, wanted))
     if (lines === undefined || lines.some((range) => touches(hunk, range)))
       pushChanges(changes, text, hunk.from, hunk.to, hunk.text, rule);
-  return new Answer(LineIndex.of(text), changes, encoding, version, []);
+  return new Answer(LineIndex.of(text), changes, encoding, undefined, []);
 }
 
 /** Lines that another text has otherwise. */

@@ -36,12 +36,12 @@ export class HtmlLayout extends HtmlItems {
     sheet.close();
   }
 
-  private element(node: number, outer: Holder): void {
+  private element(node: number, role: Role, outer: Holder): void {
     const { tree } = this;
     const start = tree.child(node);
     const last = tree.lastChild(node);
     const closing = last !== start && tree.kind(last) === N.EndTag ? last : NONE;
-    this.tag(start, !outer.foreign && this.roleOf(node, outer) === Role.Inline);
+    this.tag(start, role === Role.Inline);
     this.content(node, start, closing, outer);
     if (closing !== NONE) this.tag(closing);
   }
@@ -189,7 +189,7 @@ export class HtmlLayout extends HtmlItems {
    */
   private run(items: readonly Item[], holder: Holder, edge: boolean): void {
     const { sheet, tokens, tree } = this;
-    for (const [i, { first, end, node }] of items.entries()) {
+    for (const [i, { first, end, node, role }] of items.entries()) {
       const broken = i > 0 && items[i - 1]!.role === Role.Break && tokens.onNewLine(first);
       if (tokens.isTrivia(first) || (i > 0 && tokens.isTrivia(items[i - 1]!.first)) || broken) {
         if (i > 0 || edge) sheet.line(first, 0, 0, R.Line);
@@ -202,7 +202,7 @@ export class HtmlLayout extends HtmlItems {
       if (node === NONE) continue;
       switch (tree.kind(node) as N) {
         case N.Element:
-          this.element(node, holder);
+          this.element(node, role, holder);
           break;
         case N.Stray:
           this.tag(node);

@@ -72,7 +72,7 @@ export abstract class HtmlItems extends HtmlTags {
     }
   }
 
-  protected roleOf(node: number, holder: Holder): Role {
+  private roleOf(node: number, holder: Holder): Role {
     if (this.tree.kind(node) !== N.Element) return Role.Inline;
     const name = this.nameOf(node);
     if (holder.foreign) return Role.Block;
