@@ -21,7 +21,8 @@ export interface Engine {
   /** The language for a file by its name or ending, or undefined. */
   languageFor(fileName: string): Language | undefined;
   /**
-   * The characters after which `formatOnType` may have something to say; a line end always has.
+   * The characters after which `formatOnType` may have something to say; a line end always has. Where a
+   * language holds others, theirs are among them.
    *
    * @throws RangeError where no language has this identifier.
    */
@@ -56,7 +57,13 @@ export function createEngine(options: EngineOptions): Engine {
   };
   return {
     languageIds: [...byId.keys()],
-    triggerCharacters: (languageId) => ["\n", ...known(languageId).typing.triggers],
+    triggerCharacters(languageId) {
+      const language = known(languageId);
+      const held = language.regions === undefined ? [] : options.languages;
+      return [
+        ...new Set(["\n", ...[language, ...held].flatMap(({ typing }) => typing.triggers)]),
+      ];
+    },
     rules: (languageId) => ruleIds(known(languageId)),
     language: (languageId) => byId.get(languageId),
     languageFor(fileName) {

@@ -67,7 +67,10 @@ export interface Typing {
     readonly sign: string;
     changes(syntax: Syntax, offset: number): Change[];
   };
-  /** What the line after a text most likely begins with, where that is no mere statement. */
+  /**
+   * What the line after a text most likely begins with, where that is no mere statement; with indentation
+   * where the line shall not be read as one that an author put at the margin.
+   */
   next?(text: string): string | undefined;
   /**
    * Words that settle on their line with the first character after them that ends them, and signs that

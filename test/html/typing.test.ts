@@ -8,7 +8,7 @@ const engine = createEngine();
 test("a page typed without any indentation gets it", () => {
   const page =
     "<ul>\n  <li>one\n  <li>two\n</ul>\n<div>\n  <p>three</p>\n  <a\n    href=x\n  >four</a>\n</div>\n";
-  expect(typedAtOnce("html", page.replace(/^ +/gm, ""), /[^]/).text).toBe(page);
+  expect(typedAtOnce("html", page.replace(/^ +/gm, "")).text).toBe(page);
 });
 
 test.each([

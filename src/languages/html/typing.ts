@@ -12,7 +12,10 @@ const WORDS = new Map<string, readonly string[]>([
     .map(
       (name) => [`<${name}`, [`></${name}>`]] as const,
     ),
-  ...[...BLOCK].flatMap(cases).map((name) => [`</${name}`, [">"]] as const),
+  ...[...BLOCK, "head", "script", "style", "template"].flatMap(cases)
+    .map(
+      (name) => [`</${name}`, [">"]] as const,
+    ),
 ]);
 
 /** What pages say of text that is being typed. */
@@ -20,4 +23,6 @@ export const htmlTyping: Typing = {
   triggers: [">", "/", " "],
   words: WORDS,
   closers: htmlClosers,
+  // Text in a head would belong to the body, and the first line of both tells how deep the others stand.
+  next: (before) => (/^<\/(?:head|body)>/i.test(htmlClosers(before)) ? " <hr>" : undefined),
 };

@@ -33,7 +33,7 @@ export interface DepthAfter extends Depth {
 /**
  * The depth of the line that begins at the end of `before`, judged by what stands before it only.
  *
- * @param line what is on the line so far, without indentation.
+ * @param line what is on the line so far; its indentation counts where the author's tells something.
  * @param rests what may make a whole construct of it, the likeliest first.
  * @returns also whether the line parses so, and where what closes next would go on a line below.
  */
@@ -47,12 +47,13 @@ export function depthAfter(
   const { typing } = language;
   const signs = Signs.of(language.notation);
   // Closing all that is open makes a whole text, which the layout knows how to indent.
-  const closed = line === "" ? "" : typing.closers(before, line);
-  const closes = line !== "" && beginsWith(closed, line);
+  const head = line.trimStart();
+  const closed = head === "" ? "" : typing.closers(before, head);
+  const closes = head !== "" && beginsWith(closed, head);
   let likely: Depth | undefined;
   let bracketed: number | undefined;
   for (const rest of closes ? WHOLE : rests) {
-    const own = line === "" ? typing.next?.(before) ?? PLACEHOLDER : line + rest;
+    const own = head === "" ? typing.next?.(before) ?? PLACEHOLDER : line + rest;
     // A line of its own for what closes: a comment may end this one.
     const after = closes ? closed : `${own}\n${typing.closers(before + own)}`;
     const read = readLine(language, before, after);
@@ -120,7 +121,7 @@ interface Read {
 /** A text read together with the line that `after` begins. */
 function readLine(language: Language, before: string, after: string): Read | undefined {
   const syntax = language.parse(before + after);
-  const token = tokenAt(syntax, before.length);
+  const token = tokenAt(syntax, before.length + after.search(/[^ \t]/));
   if (token < 0) return undefined;
   const { tree } = syntax;
   let node = tree.root;

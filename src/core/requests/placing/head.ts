@@ -31,7 +31,7 @@ export function headDepth(
   const { tokens } = syntax;
   // A comment of several lines is one line's beginning.
   const end = tokens.isTrivia(token) ? Math.max(to, tokens.end(token)) : to;
-  const line = lines.text.slice(to, lines.lineEnd(lines.lineAt(end)));
+  const line = lines.text.slice(from, lines.lineEnd(lines.lineAt(end)));
   const depth = depthAfter(language, before, line, WHOLE, style);
   const offset = block.at(-1)!.to;
   return siblingBelow({ ...site, offset }, depth, "") ?? depth;

@@ -59,8 +59,14 @@ function plainBrace(rest: string, [opener, closer]: Pair): number | undefined {
 function tagBehind({ language }: Context, before: string, rest: string): number | undefined {
   // What ends here closes an element itself.
   if (/^<\/|\/>$/.test(before.slice(before.lastIndexOf("<")))) return undefined;
-  const closer = /^<\/[^>]*>/.exec(language.typing.closers(before))?.[0];
-  if (closer === undefined) return undefined;
+  const open = language.typing.closers(before);
+  const closer = /^<\/[^>]*>/.exec(open)?.[0];
+  // A tag without content leaves open what was open before it.
+  if (
+    closer === undefined
+    || language.typing.closers(before.slice(0, before.lastIndexOf("<"))) === open
+  )
+    return undefined;
   const at = rest.indexOf(closer);
   return at >= 0 && !rest.slice(0, at).includes(`<${closer.slice(2, -1)}`) ? at : undefined;
 }

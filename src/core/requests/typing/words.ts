@@ -5,7 +5,8 @@ import type { Context } from "./context.js";
 import { depthAfter, whiteFor } from "../placing/depth.js";
 import { whiteAt } from "../placing/white.js";
 
-const WORD = /^[\p{L}\p{N}_$]+/u;
+/** What a word ends with, whatever it begins with: `else`, but `</li` too. */
+const WORD = /[\p{L}\p{N}_$]$/u;
 
 /**
  * The word or sign with which a line begins and which its last character has just ended; undefined where
