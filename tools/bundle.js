@@ -5,7 +5,11 @@ rmSync("dist/bin", { recursive: true, force: true });
 
 /** Puts the command line in one file a command, so that a call reads what it needs and little more. */
 await build({
-  entryPoints: { "oak-tide": "dist/cli/main.js", "pool-worker": "dist/node/pool-worker.js" },
+  entryPoints: {
+    "oak-tide": "dist/cli/main.js",
+    "pool-worker": "dist/node/pool-worker.js",
+    "format-worker": "dist/server/format-worker.js",
+  },
   bundle: true,
   splitting: true,
   platform: "node",

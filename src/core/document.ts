@@ -50,6 +50,11 @@ export interface OpenOptions {
    * for the document's language, and those of its regions.
    */
   readonly style?: Partial<Style> | ((languageId: string) => Partial<Style>) | undefined;
+  /**
+   * What holds where neither that nor the text says anything, such as an editor's own settings; it is asked
+   * anew for every request.
+   */
+  readonly fallback?: (() => Partial<Style>) | undefined;
 }
 
 /** What a typing request answers: plain data throughout. */
@@ -63,8 +68,8 @@ export interface TypedAnswer {
   /** Where the caret should stand once the edits are in. */
   readonly caret: Position;
   /**
-   * The same edits for a client that places its caret itself, behind what is put in where it stands: what
-   * belongs behind the caret replaces the next character by itself with the new text before it.
+   * The same edits for a client that places its caret itself, before what is put in where it stands or after:
+   * what belongs before the caret replaces the character before it as well, what belongs after it the next.
    */
   readonly clientEdits: readonly TextEdit[];
 }
@@ -87,6 +92,7 @@ export class Document {
   private readonly wholeText: WholeText;
   private readonly edited: Edited;
   private readonly styleFor: (languageId: string) => Partial<Style> | undefined;
+  private readonly fallback: (() => Partial<Style>) | undefined;
   private readonly regions: HostRegions | undefined;
 
   constructor(
@@ -100,6 +106,7 @@ export class Document {
     const { style, languageId } = opened;
     this.styleFor = typeof style === "function" ? style : () => style;
     if (typeof style !== "function") resolveStyle(style);
+    this.fallback = opened.fallback;
     this.uri = opened.uri;
     this.languageId = languageId;
     this.reading = new Reading(language, LineIndex.of(opened.text));
@@ -219,7 +226,10 @@ export class Document {
     return this.current.style();
   }
 
-  /** The style that acts on this document: its own, the engine's, what the text shows, the language's, the base. */
+  /**
+   * The style that acts on this document: its own, the engine's, what the text shows, the fallback, the
+   * language's, the base.
+   */
   style(call?: Partial<Style>): Style {
     return this.resolved(call, this.current.style());
   }
@@ -326,6 +336,21 @@ export class Document {
       ranges && this.spansOf(ranges),
     );
     return this.answer(changes ?? [], [], []);
+  }
+
+  /**
+   * Takes as its own an answer that was worked out elsewhere for the text as it stands: its edits count as no
+   * change when they come back, and what they format as untouched then.
+   *
+   * @param changes sorted and disjoint.
+   * @param ranges what was formatted; all where they are left out.
+   */
+  adopt(
+    { changes, unsettled }: Pick<Answer, "changes" | "unsettled">,
+    ranges?: readonly Range[],
+  ): Answer {
+    const formats = ranges === undefined ? "all" : ranges.map((range) => this.linesOf(range));
+    return this.answer(changes, this.spansOf(unsettled), formats);
   }
 
   /**
@@ -546,7 +571,13 @@ export class Document {
     const { uri, engineStyle, encoding, languageOf } = this;
     const document = new Document(
       language,
-      { uri, languageId, text, style: (inner) => this.styleFor(inner) ?? {} },
+      {
+        uri,
+        languageId,
+        text,
+        style: (inner) => this.styleFor(inner) ?? {},
+        fallback: this.fallback,
+      },
       engineStyle,
       encoding,
       languageOf,
@@ -558,6 +589,7 @@ export class Document {
   // Formatting the whole
 
   private whole(call: Partial<Style> | undefined): Whole {
+    this.current.settle();
     const own = this.wholeText.formatted(
       this.style(call),
       (again) => this.resolved(call, Reading.of(this.language, again).style()),
@@ -598,6 +630,7 @@ export class Document {
       ownStyle,
       engineStyle,
       fitting,
+      this.fallback?.(),
       language.defaults,
       BASE_STYLE,
     );

@@ -311,6 +311,16 @@ export class Reading {
     return syntax;
   };
 
+  /**
+   * Reads a text from nothing that does not add up: what was read of it change by change may differ by what
+   * its brackets were taken for meanwhile.
+   */
+  settle(): void {
+    if (this.outlined?.unbalanced !== true) return;
+    this.outlined = undefined;
+    this.shown = undefined;
+  }
+
   private get outline(): Outlined {
     if (this.outlined !== undefined) return this.outlined;
     this.stale = undefined;

@@ -29,6 +29,11 @@ export class Remembered {
     this.unsettled = whole.unsettled;
   }
 
+  /** Whether it stands where nothing was read again: all of the text was understood, or nothing has changed. */
+  get holds(): boolean {
+    return this.unsettled.length === 0 || this.stale.length === 0;
+  }
+
   /** The stretches that have to be laid out again. */
   get staleSpans(): readonly Span[] {
     return this.stale;

@@ -33,7 +33,8 @@ export class WholeText {
     const key = JSON.stringify(style);
     if (reading.waiting) this.remembered = undefined;
     reading.catchUp();
-    const known = this.remembered;
+    // What does not parse may reach further than what was read again.
+    const known = this.remembered?.holds === true ? this.remembered : undefined;
     if (known !== undefined && known.style === key && this.refreshed(known, style))
       return known.whole;
     const { syntax } = reading;

@@ -1,1 +1,2 @@
 export { serve } from "./server.js";
+export type { Channel } from "./transport/channel.js";

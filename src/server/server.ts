@@ -1,225 +1,161 @@
 import { createRequire } from "node:module";
 import {
-  LSPErrorCodes,
+  ErrorCodes,
   ProposedFeatures,
-  ResponseError,
-  TextDocumentSyncKind,
+  RegistrationRequest,
+  StreamMessageReader,
+  StreamMessageWriter,
   createConnection,
-  type CancellationToken,
   type Connection,
-  type FormattingOptions,
   type InitializeParams,
   type InitializeResult,
-  type Range,
-  type TextEdit,
+  type Message,
 } from "vscode-languageserver/node.js";
-import type { Document } from "../core/document.js";
-import type { PositionEncoding } from "../core/text/lines.js";
-import { createEngine } from "../index.js";
-import type { Style } from "../core/style/style.js";
-import { SourceError } from "../node/index.js";
-import { OpenDocuments } from "./documents.js";
-import { styleOf } from "./options.js";
-import { DocumentStyles } from "./styles.js";
+import { capabilitiesFor, encodingFor, registrationsFor } from "./capabilities.js";
+import { registerActions } from "./features/actions.js";
+import { registerCommands } from "./features/commands.js";
+import { Diagnostics } from "./features/diagnostics.js";
+import { registerFormatting } from "./features/formatting.js";
+import { registerHover } from "./features/hover.js";
+import { registerLinked } from "./features/linked.js";
+import { registerNotebooks } from "./features/notebooks.js";
+import { registerSaving } from "./features/saving.js";
+import { registerTyping } from "./features/typing.js";
+import { Session } from "./session.js";
+import { SECTION, readSettings } from "./settings.js";
+import { openChannel, type Channel } from "./transport/channel.js";
+import { Answers } from "./transport/answers.js";
+import { Gate, REFUSED, type Refused } from "./transport/gate.js";
+import { HeaderCheck } from "./transport/headers.js";
 
 const { version } = createRequire(import.meta.url)("../../package.json") as { version: string };
 
-/** Position encodings in the order in which they cost least here. */
-const ENCODINGS: readonly PositionEncoding[] = ["utf-16", "utf-8", "utf-32"];
+/** How long requests are still answered once the client has ended, in milliseconds. */
+const LAST_ANSWERS = 5000;
 
 /**
- * Serves the Language Server Protocol (3.17, with `rangesFormatting` of 3.18) until the client
- * leaves.
+ * Serves the Language Server Protocol (3.18) until the client leaves; the process ends then. Nothing else
+ * may write where the client reads.
  *
- * @param input bytes from the client.
- * @param output bytes to the client; nothing else may write there.
+ * @throws Error where nobody listens at the channel's other end.
  */
-export function serve(input: NodeJS.ReadableStream, output: NodeJS.WritableStream): void {
-  const connection = createConnection(ProposedFeatures.all, input, output);
-  new Server(connection);
-  connection.listen();
+export async function serve(channel: Channel): Promise<void> {
+  const { input, output } = await openChannel(channel);
+  const answers = new Answers(new StreamMessageWriter(output));
+  const checked = input.pipe(new HeaderCheck());
+  // A socket may close without an end.
+  input.once("close", () => checked.end());
+  const gate = new Gate(new StreamMessageReader(checked), answers);
+  checked.once("end", async () => {
+    await gate.read(checked.messages);
+    await answers.answered(LAST_ANSWERS);
+    if (checked.failure !== undefined) await sayUnreadable(answers, checked.failure);
+    process.exit(gate.isShutDown && checked.failure === undefined ? 0 : 1);
+  });
+  new Server(createConnection(ProposedFeatures.all, gate, answers));
 }
 
+/** Says to the client, and to who looks at its log, why it cannot be read any more. */
+async function sayUnreadable(answers: Answers, { message }: Error): Promise<void> {
+  const error = { code: ErrorCodes.ParseError, message: `The client cannot be read: ${message}.` };
+  process.stderr.write(`oak-tide serve: ${error.message}\n`);
+  await answers.write({ jsonrpc: "2.0", id: null, error } as Message);
+}
+
+/** Takes what clients tell of themselves and of their documents. */
 class Server {
-  private documents: OpenDocuments;
-  private encoding: PositionEncoding = "utf-16";
-  private readonly styles = new DocumentStyles();
+  private readonly session: Session;
+  private readonly diagnostics: Diagnostics;
 
   constructor(private readonly connection: Connection) {
-    this.documents = this.fresh("utf-16");
+    const session = this.session = new Session(connection);
+    this.diagnostics = new Diagnostics(session);
     connection.onInitialize((params) => this.initialize(params));
-    connection.onDidOpenTextDocument(({ textDocument }) => this.documents.open(textDocument));
-    connection.onDidChangeTextDocument(
-      ({ textDocument, contentChanges }) =>
-        this.documents.change(textDocument.uri, textDocument.version, contentChanges),
-    );
-    connection.onDidCloseTextDocument(({ textDocument }) => this.documents.close(textDocument.uri));
-    connection.onDocumentFormatting(
-      ({ textDocument, options }, token) => this.answer(
-        textDocument.uri,
-        token,
-        (document) => this.formatted(
-          document,
-          token,
-          () => document.formatDocument(this.styleUnder(document, options)),
-        ),
-      ),
-    );
-    connection.onDocumentRangeFormatting(
-      ({ textDocument, range, options }, token) =>
-        this.formatRanges(textDocument.uri, [range], options, token),
-    );
-    connection.onDocumentOnTypeFormatting(
-      ({ textDocument, position, ch, options }, token) => this.answer(
-        textDocument.uri,
-        token,
-        (document) => ({
-          edits: document.formatOnType(
-            position,
-            ch,
-            this.styleUnder(document, options),
-          ).clientEdits,
-        }),
-      ),
-    );
-    connection.languages.onLinkedEditingRange(({ textDocument, position }) => {
-      const ranges = this.documents.get(textDocument.uri)?.linkedRanges(position) ?? [];
-      return ranges.length === 0 ? null : { ranges };
-    });
-    connection.onRequest(
-      "textDocument/rangesFormatting",
-      ({ textDocument, ranges, options }: RangesParams, token: CancellationToken) =>
-        this.formatRanges(textDocument.uri, ranges, options, token),
-    );
+    connection.onInitialized(() => this.initialized());
+    connection.onNotification(REFUSED, (refused: Refused) => this.refused(refused));
+    this.followDocuments();
+    this.followSettings();
+    registerFormatting(session);
+    registerTyping(session);
+    registerSaving(session);
+    registerActions(session);
+    registerCommands(session);
+    registerHover(session);
+    registerLinked(session);
+    registerNotebooks(session, (uri) => this.diagnostics.changed(uri));
+    connection.listen();
   }
 
-  private fresh(positionEncoding: PositionEncoding): OpenDocuments {
-    return new OpenDocuments(
-      createEngine({ positionEncoding }),
-      this.styles,
+  /** Takes a notice whose parameters are none: a change that cannot be taken loses the text. */
+  private refused({ method, params, reason }: Refused): void {
+    this.connection.console.error(`${method} is not taken: ${reason}.`);
+    const uri = (params as { textDocument?: { uri?: unknown } } | null)?.textDocument?.uri;
+    const { session } = this;
+    if (method === "textDocument/didChange" && typeof uri === "string")
+      session.lose(uri, session.documents.lose(uri, reason));
+  }
+
+  private initialize({ capabilities, initializationOptions }: InitializeParams): InitializeResult {
+    const { session } = this;
+    session.begin(encodingFor(capabilities), capabilities);
+    this.take((initializationOptions as Record<string, unknown> | undefined)?.[SECTION]);
+    return {
+      serverInfo: { name: "Oak Tide", version },
+      capabilities: capabilitiesFor(session.documents.engine, capabilities, session.encoding),
+    };
+  }
+
+  private async initialized(): Promise<void> {
+    const { session: { documents: { engine }, client }, connection } = this;
+    const registrations = registrationsFor(engine, client);
+    await Promise.all([
+      registrations.length > 0
+        && connection.sendRequest(RegistrationRequest.type, { registrations }),
+      this.askSettings(),
+    ]);
+  }
+
+  private followDocuments(): void {
+    const { connection, session, diagnostics } = this;
+    connection.onDidOpenTextDocument(({ textDocument }) => {
+      session.documents.open(textDocument);
+      diagnostics.changed(textDocument.uri);
+    });
+    connection.onDidChangeTextDocument(({ textDocument: { uri, version }, contentChanges }) => {
+      session.lose(uri, session.documents.change(uri, version, contentChanges));
+      diagnostics.changed(uri);
+    });
+    connection.onDidCloseTextDocument(({ textDocument: { uri } }) => {
+      session.close(uri);
+      diagnostics.closed(uri);
+    });
+  }
+
+  private followSettings(): void {
+    const { connection, session, diagnostics } = this;
+    connection.onDidChangeConfiguration(async ({ settings }) => {
+      if (session.client.workspace?.configuration === true) return this.askSettings();
+      this.take((settings as Record<string, unknown> | null)?.[SECTION]);
+      diagnostics.refresh();
+    });
+    connection.onDidChangeWatchedFiles(() => {
+      session.styles.forget();
+      diagnostics.refresh();
+    });
+  }
+
+  private async askSettings(): Promise<void> {
+    const { connection, session, diagnostics } = this;
+    if (session.client.workspace?.configuration !== true) return;
+    this.take(await connection.workspace.getConfiguration(SECTION));
+    diagnostics.refresh();
+  }
+
+  private take(settings: unknown): void {
+    if (settings === undefined || settings === null) return;
+    this.session.settings = readSettings(
+      settings,
       (line) => this.connection.console.warn(line),
     );
   }
-
-  private initialize({ capabilities }: InitializeParams): InitializeResult {
-    const offered = capabilities.general?.positionEncodings;
-    const encoding = ENCODINGS.find((name) => offered?.includes(name)) ?? "utf-16";
-    this.encoding = encoding;
-    this.documents = this.fresh(encoding);
-    return {
-      serverInfo: { name: "Oak Tide", version },
-      capabilities: {
-        positionEncoding: encoding,
-        textDocumentSync: { openClose: true, change: TextDocumentSyncKind.Incremental },
-        documentFormattingProvider: true,
-        linkedEditingRangeProvider: true,
-        documentOnTypeFormattingProvider: this.documents.triggers(),
-        documentRangeFormattingProvider: { rangesSupport: true },
-      },
-    };
-  }
-
-  private formatRanges(
-    uri: string,
-    ranges: Range[],
-    options: FormattingOptions,
-    token: CancellationToken,
-  ): Promise<Reply> {
-    return this.answer(
-      uri,
-      token,
-      (document) => this.formatted(
-        document,
-        token,
-        () => document.formatSelection(ranges, this.styleUnder(document, options)),
-        ranges,
-      ),
-    );
-  }
-
-  /**
-   * What formats a document, or ranges of it: the engine, or a command that style files name.
-   *
-   * @param engine asks the engine.
-   */
-  private async formatted(
-    document: Document,
-    token: CancellationToken,
-    engine: () => Edits,
-    ranges?: Range[],
-  ): Promise<Edits> {
-    const chosen = await this.styles.formatter(document.uri);
-    if (chosen === undefined) return engine();
-    const { answerOfCommand } = await import("./external.js");
-    return answerOfCommand(document, chosen, token, this.encoding, ranges);
-  }
-
-  /**
-   * Answers one request for the text as it stood when the request came. Messages that have arrived
-   * meanwhile are read before the work and after it, so that a request that was taken back is not
-   * worked on, and one whose text has changed is not answered with edits that no longer fit.
-   */
-  private async answer(
-    uri: string,
-    token: CancellationToken,
-    request: (document: Document) => Edits | Promise<Edits>,
-  ): Promise<Reply> {
-    const document = this.documents.get(uri);
-    if (document === undefined) return [];
-    const { version } = document;
-    const stale = (): ResponseError<void> | undefined => {
-      if (token.isCancellationRequested)
-        return new ResponseError(LSPErrorCodes.RequestCancelled, "The request was cancelled.");
-      if (this.documents.get(uri) === document && document.version === version) return undefined;
-      return new ResponseError(
-        LSPErrorCodes.ContentModified,
-        "The text changed before the request was answered.",
-      );
-    };
-    await messagesRead();
-    await this.styles.refresh(uri);
-    const before = stale();
-    if (before !== undefined) return before;
-    const edits = await this.editsOf(document, request);
-    if (edits instanceof ResponseError) return edits;
-    await messagesRead();
-    return stale() ?? edits.map(({ range, newText }) => ({ range, newText }));
-  }
-
-  /** The edits of a request; none where the file is excluded, and an error where its style file cannot be used. */
-  private async editsOf(
-    document: Document,
-    request: (document: Document) => Edits | Promise<Edits>,
-  ): Promise<readonly TextEdit[] | ResponseError<void>> {
-    try {
-      if (this.styles.of(document.uri)?.excludedBy !== undefined) return [];
-      return (await request(document)).edits;
-    } catch (error) {
-      if (!(error instanceof SourceError)) throw error;
-      return new ResponseError(LSPErrorCodes.RequestFailed, error.message);
-    }
-  }
-
-  /** An editor's options, where style files say nothing. */
-  private styleUnder({ uri, languageId }: Document, options: FormattingOptions): Partial<Style> {
-    return this.styles.under(uri, languageId, styleOf(options));
-  }
-}
-
-/** Lets the connection read what has arrived: it takes one message a turn of the event loop. */
-async function messagesRead(): Promise<void> {
-  for (let turn = 0; turn < 4; turn++) await new Promise((resolve) => setImmediate(resolve));
-}
-
-type Reply = TextEdit[] | ResponseError<void>;
-
-interface Edits {
-  readonly edits: readonly TextEdit[];
-}
-
-/** Parameters of `textDocument/rangesFormatting`. */
-interface RangesParams {
-  readonly textDocument: { readonly uri: string };
-  readonly ranges: Range[];
-  readonly options: FormattingOptions;
 }

@@ -1,32 +1,38 @@
 import { fileURLToPath } from "node:url";
-import type { Style } from "../core/style/style.js";
-import { chosenFormatter, type ChosenFormatter } from "../node/formatters/chosen.js";
+import type { ChosenFormatter } from "../node/formatters/chosen.js";
 import { SourceError, StyleFiles, type FileStyle } from "../node/index.js";
 
-/** How long what style files say is believed, in milliseconds: an edit of one acts with the next request. */
+/** How long what style files say is believed, in milliseconds. */
 const FRESH = 500;
 
 /** What style files say of the documents that a client has open. */
 export class DocumentStyles {
-  private files = new StyleFiles();
+  private current = new StyleFiles();
   private readonly known = new Map<string, FileStyle | SourceError>();
   private read = 0;
+
+  get files(): StyleFiles {
+    return this.current;
+  }
+
+  /** Forgets what was read: a style file has changed. */
+  forget(): void {
+    this.current = new StyleFiles();
+    this.known.clear();
+    this.read = Date.now();
+  }
 
   /** Looks up what is said of a document, where that was not done lately. */
   async refresh(uri: string): Promise<void> {
     if (!uri.startsWith("file:")) return;
-    const now = Date.now();
-    if (now - this.read > FRESH) {
-      this.files = new StyleFiles();
-      this.known.clear();
-      this.read = now;
-    }
+    if (Date.now() - this.read > FRESH) this.forget();
     if (this.known.has(uri)) return;
-    const said = await this.files.of(fileURLToPath(uri)).catch((error: unknown) => {
+    const { files } = this;
+    const said = await files.of(fileURLToPath(uri)).catch((error: unknown) => {
       if (error instanceof SourceError) return error;
       throw error;
     });
-    this.known.set(uri, said);
+    if (files === this.files) this.known.set(uri, said);
   }
 
   /**
@@ -47,16 +53,14 @@ export class DocumentStyles {
    */
   async formatter(uri: string): Promise<ChosenFormatter | undefined> {
     const said = this.of(uri)?.formatters;
-    if (said === undefined) return undefined;
+    if (said === undefined || said.names[0] === "built-in") return undefined;
+    const { chosenFormatter } = await import("../node/formatters/chosen.js");
     const chosen = await chosenFormatter(said, await this.files.allowedCommands());
     return chosen.name === "built-in" ? undefined : chosen;
   }
 
-  /** An editor's options without those that style files rule. */
-  under(uri: string, languageId: string, options: Partial<Style>): Partial<Style> {
-    const ruled = this.of(uri)?.styleFor(languageId) ?? {};
-    return Object.fromEntries(
-      Object.entries(options).filter(([name]) => ruled[name as keyof Style] === undefined),
-    );
+  /** Forgets a document that was closed. */
+  close(uri: string): void {
+    this.known.delete(uri);
   }
 }

@@ -1,10 +1,11 @@
 import { once } from "node:events";
 import { CancellationTokenSource, LSPErrorCodes } from "vscode-languageserver/node.js";
-import { describe, expect, onTestFinished, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { applyEdits, type Range } from "oak-tide";
 import { Client, OPTIONS } from "../support/client.js";
 
 const URI = "file:///gullhaven/tides.py";
+const OTHER = "file:///gullhaven/piers.py";
 const lines = (first: number, last: number): Range => ({
   start: { line: first, character: 0 },
   end: { line: last, character: 99 },
@@ -24,7 +25,7 @@ describe("lifecycle", () => {
     expect(capabilities).toMatchObject({
       positionEncoding: "utf-16",
       textDocumentSync: { openClose: true, change: 2 },
-      documentFormattingProvider: true,
+      documentFormattingProvider: { workDoneProgress: true },
       documentRangeFormattingProvider: { rangesSupport: true },
     });
     const exit = once(client.process, "exit");
@@ -70,16 +71,38 @@ describe("formatting", () => {
     );
   });
 
-  test("takes the editor's options", async () => {
+  test("goes by what the text shows before it goes by the editor's options", async () => {
+    const [shown, bare] = ["if a:\n    b\n", "if a: b=1\n"];
+    const client = await started(shown);
+    await client.open(OTHER, bare);
+    const two = { tabSize: 2, insertSpaces: true };
+    expect(await client.format(URI, two)).toEqual([]);
+    expect(applyEdits(bare, await client.format(OTHER, two))).toBe("if a:\n  b = 1\n");
+    expect(await client.format(URI, { tabSize: -1 })).toEqual([]);
+  });
+
+  test("goes by the editor's options first where the person says so", async () => {
+    const client = new Client();
+    await client.start(undefined, { workspace: {} });
+    await client.set({ indentation: "editor" });
     const text = "if a:\n    b\n";
-    const client = await started(text);
+    await client.open(URI, text);
     expect(applyEdits(text, await client.format(URI, { tabSize: 2, insertSpaces: true }))).toBe(
       "if a:\n  b\n",
     );
     expect(applyEdits(text, await client.format(URI, { tabSize: 4, insertSpaces: false }))).toBe(
       "if a:\n\tb\n",
     );
-    expect(applyEdits("if a:\n    b\n", await client.format(URI, { tabSize: -1 }))).toBe(text);
+  });
+
+  test.each([
+    [{ trimFinalNewlines: false }, "a=1\n\n\n", "a = 1\n\n\n"],
+    [{ trimFinalNewlines: true }, "a=1\n\n\n", "a = 1\n"],
+    [{ insertFinalNewline: false }, "a=1", "a = 1"],
+    [{ trimTrailingWhitespace: false }, "a=1  \n", "a = 1  \n"],
+  ])("honours %j", async (option, text, wanted) => {
+    const client = await started(text);
+    expect(applyEdits(text, await client.format(URI, { ...OPTIONS, ...option }))).toBe(wanted);
   });
 
   test.each([
@@ -211,29 +234,11 @@ describe("under stress", () => {
         params: { textDocument: 3 },
       }),
     ],
-    [
-      "a range that makes no sense",
-      frame({
-        jsonrpc: "2.0",
-        method: "textDocument/didChange",
-        params: {
-          textDocument: { uri: URI, version: 2 },
-          contentChanges: [{ range: { start: {} }, text: "" }],
-        },
-      }),
-    ],
-    ["a header without a length", "Content-Type: tide\r\n\r\n"],
   ])("%s does not end the server", async (_, bytes) => {
     const client = await started("a=1\n");
     await client.format(URI);
     client.process.stdin!.write(bytes);
     const answer = client.format(URI);
-    // What follows a broken header is read together with the next message that comes.
-    const poke = setInterval(
-      () => void client.connection.sendNotification("$/setTrace", { value: "off" }),
-      50,
-    );
-    onTestFinished(() => clearInterval(poke));
     expect(await answer).toHaveLength(2);
     expect(client.process.exitCode).toBeNull();
   });

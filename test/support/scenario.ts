@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
-import { applyEdits, type Document, type Position, type Style, type TextEdit } from "oak-tide";
+import { expect } from "vitest";
+import { applyEdits, mapPosition, type Document, type Position, type Style, type TextEdit } from "oak-tide";
 import { LineIndex } from "../../dist/core/text/lines.js";
 import { engine } from "./format.js";
 
@@ -102,6 +103,11 @@ function typeInto(
       : { ...caret, character: caret.character + 1 };
     if (!triggers.has(key)) continue;
     const answer = document.formatOnType(caret, key, style);
+    for (const affinity of ["before", "after"] as const)
+      expect(mapPosition(caret, answer.clientEdits, { affinity })).toEqual(answer.caret);
+    expect(applyEdits(document.text, answer.clientEdits)).toBe(
+      applyEdits(document.text, answer.edits),
+    );
     take(document, answer.edits);
     caret = answer.caret;
     again = document.formatOnType(caret, key, style).edits;

@@ -1,8 +1,8 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
-import { createEngine, leftAlone, type Style } from "../../index.js";
-import { chosenFormatter } from "../../node/formatters/chosen.js";
-import { readSource, type FileStyle, type StyleFiles } from "../../node/index.js";
+import { createEngine, leftAlone } from "../../index.js";
+import { explained, formatterFor, type Explained } from "../../node/explained.js";
+import { readSource } from "../../node/index.js";
 import { writeOutput } from "../input.js";
 import {
   lineLimitOption,
@@ -18,24 +18,8 @@ interface Options extends StyleOptions {
 }
 
 /** What acts on a file, and why. */
-interface Explanation {
+interface Explanation extends Explained {
   readonly file: string;
-  /** The language, and what tells it. */
-  readonly language: { readonly id: string; readonly reason: string } | undefined;
-  readonly excludedBy: string | undefined;
-  readonly formatter: {
-    readonly name: string;
-    readonly place: string;
-    /** Why others that are said before it do not format the file. */
-    readonly passedOver: readonly string[];
-  };
-  readonly style: readonly {
-    readonly name: string;
-    readonly value: unknown;
-    readonly place: string;
-  }[];
-  /** Lines that comments hold off, both counted from 1. */
-  readonly leftAlone: readonly { readonly first: number; readonly last: number }[];
 }
 
 export const explainCommand = (): Command => new Command("explain")
@@ -71,58 +55,22 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
   const said = await styles.of(path);
   const language = engine.languageFor(path);
   const { excludedBy } = said;
-  const formatter = await formatterOf(said, styles, language === undefined);
+  const formatter = await formatterFor(said, styles, language === undefined);
   if (language === undefined)
     return { file: path, language, excludedBy, formatter, style: [], leftAlone: [] };
   const languageId = language.ids[0]!;
   const { text } = await readSource(path);
   const document = engine.open({ uri: path, languageId, text, style: said.styleFor });
-  const call = styleOf(options);
-  const style = document.style(call);
-  const places = new Map(said.origins(languageId).map(({ name, place }) => [name, place]));
-  const shown = document.shownStyle;
-  const placeOf = (name: keyof Style): string =>
-    language.demanded?.[name] !== undefined
-      ? "what the language itself demands"
-      : call[name] !== undefined
-      ? "this call"
-      : places.get(name) ?? (
-        shown[name] !== undefined
-          ? "what the text itself shows"
-          : language.defaults[name] !== undefined
-          ? `the default of ${language.name}`
-          : name === "expressionSplit"
-          ? "as listSplit"
-          : "the default"
-      );
   return {
     file: path,
     language: { id: languageId, reason: reasonFor(path) },
     excludedBy,
     formatter,
-    style: (Object.keys(style) as (keyof Style)[]).map(
-      (name) => ({ name, value: style[name], place: placeOf(name) }),
-    ),
+    style: explained(document, said, { call: styleOf(options), callPlace: "this call" }),
     leftAlone: leftAlone(document).map(
       ({ start, end }) => ({ first: start.line + 1, last: end.line + 1 }),
     ),
   };
-}
-
-async function formatterOf(
-  { formatters }: FileStyle,
-  styles: StyleFiles,
-  unknown: boolean,
-): Promise<Explanation["formatter"]> {
-  if (formatters === undefined)
-    return unknown
-      ? { name: "none", place: "no language is known for the file", passedOver: [] }
-      : { name: "built-in", place: "nothing else is said", passedOver: [] };
-  const { name, place, passedOver } = await chosenFormatter(
-    formatters,
-    await styles.allowedCommands(),
-  );
-  return { name, place, passedOver };
 }
 
 const reasonFor = (path: string): string => {
