@@ -149,14 +149,16 @@ describe("formatting", () => {
       ch: "\n",
       options: OPTIONS,
     });
-    const range = (from: number, to: number): Range => ({
-      start: { line: 1, character: from },
-      end: { line: 1, character: to },
-    });
-    // The second lies behind the caret, since it replaces what stands there.
+    // The first ends where the caret stands, and the second begins there.
     expect(edits).toEqual([
-      { range: range(0, 0), newText: "    " },
-      { range: range(0, 1), newText: "\n]" },
+      {
+        range: { start: { line: 0, character: 3 }, end: { line: 1, character: 0 } },
+        newText: "\n    ",
+      },
+      {
+        range: { start: { line: 1, character: 0 }, end: { line: 1, character: 1 } },
+        newText: "\n]",
+      },
     ]);
     expect(applyEdits(text, edits as [])).toBe("f([\n    \n]);\n");
   });

@@ -1,11 +1,14 @@
-import type { Change } from "../../text/edits.js";
+import { applyChanges, type Change } from "../../text/edits.js";
 import type { Lines } from "../../text/lines.js";
 import type { Typed } from "./typed.js";
 
 /**
  * The changes of a typing request for an editor that places its caret itself. Some keep it before what is put in
- * where it stands, some after. What has a length leaves no choice: what belongs before the caret replaces the
- * character before it as well, what belongs after it the next one.
+ * where it stands, some after. What has a length leaves no choice: what belongs before the caret ends where that
+ * stands, with the character before it if need be, and what belongs after it begins there.
+ *
+ *     before    f(|);        the line end was typed: it is replaced as well, together with the blanks,
+ *     after     f(⏎  |⏎);    and what comes after the caret replaces the closer
  *
  * @param offset UTF-16 offset of the caret before the changes.
  */
@@ -14,23 +17,41 @@ export function aroundCaret(
   text: Pick<Lines, "slice">,
   offset: number,
 ): Change[] {
-  let shift = 0;
-  for (const [i, change] of changes.entries()) {
-    const { from, to } = change;
-    if (to < offset) {
-      shift += change.text.length - (to - from);
-      continue;
-    }
-    const kept = caret - (from + shift);
-    if (from > offset || kept < 0 || kept > change.text.length) return changes;
-    const around = [
-      withPrevious({ ...change, to: offset, text: change.text.slice(0, kept) }, text),
-      withNext({ ...change, from: offset, text: change.text.slice(kept) }, text),
-    ].filter((one) => one.from < one.to || one.text !== "");
-    return joinedBefore([...changes.slice(0, i), ...around, ...changes.slice(i + 1)], i);
-  }
-  return changes;
+  const place = oldPlace(changes, caret);
+  let lo = Math.min(offset, place);
+  let hi = Math.max(offset, place);
+  const first = changes.findIndex(({ to }) => to >= lo);
+  if (first < 0 || changes[first]!.from > hi) return changes;
+  let end = first;
+  for (; end < changes.length && changes[end]!.from <= hi; end++) hi = Math.max(hi, changes[end]!.to);
+  lo = Math.min(lo, changes[first]!.from);
+  const touching = changes.slice(first, end);
+  const { rule } = touching[0]!;
+  const whole = applyChanges(
+    text.slice(lo, hi),
+    touching.map((change) => ({ ...change, from: change.from - lo, to: change.to - lo })),
+  );
+  const kept = caret - lo - shiftOf(changes.slice(0, first));
+  const around = [
+    withPrevious({ from: lo, to: offset, text: whole.slice(0, kept), rule }, text),
+    withNext({ from: offset, to: hi, text: whole.slice(kept), rule }, text),
+  ].filter((one) => one.from < one.to || one.text !== "");
+  return joinedBefore([...changes.slice(0, first), ...around, ...changes.slice(end)], first);
 }
+
+/** The offset of the old text that has come to an offset of the new one; the end of what replaces it. */
+function oldPlace(changes: readonly Change[], offset: number): number {
+  let shift = 0;
+  for (const { from, to, text } of changes) {
+    if (from + shift > offset) break;
+    if (from + shift + text.length >= offset) return to;
+    shift += text.length - (to - from);
+  }
+  return offset - shift;
+}
+
+const shiftOf = (changes: readonly Change[]): number =>
+  changes.reduce((sum, { from, to, text }) => sum + text.length - (to - from), 0);
 
 /** A change that only puts something in, with the character before it. */
 function withPrevious(change: Change, text: Pick<Lines, "slice">): Change {
@@ -50,8 +71,8 @@ function withNext(change: Change, text: Pick<Lines, "slice">): Change {
 
 /** The same changes, where one that was widened may reach into the one before it. */
 function joinedBefore(changes: Change[], i: number): Change[] {
-  const [before, change] = [changes[i - 1], changes[i]!];
-  if (before === undefined || before.to <= change.from) return changes;
+  const [before, change] = [changes[i - 1], changes[i]];
+  if (before === undefined || change === undefined || before.to <= change.from) return changes;
   const text = before.text + change.text.slice(before.to - change.from);
   return [...changes.slice(0, i - 1), { ...before, to: change.to, text }, ...changes.slice(i + 1)];
 }
