@@ -6,6 +6,7 @@ import { benchKeystrokes } from "./keystrokes.js";
 import { benchPages } from "./pages.js";
 import { benchPython } from "./python.js";
 import { benchRegions } from "./regions.js";
+import { benchServer } from "./server.js";
 import { benchSmall } from "./small.js";
 import { benchStyles } from "./styles.js";
 
@@ -19,6 +20,7 @@ const BENCHES = {
   regions: benchRegions,
   styles: benchStyles,
   pages: benchPages,
+  server: benchServer,
 };
 
 const asked = process.argv.slice(2);
@@ -31,7 +33,7 @@ if (unknown !== undefined) {
 // and what is measured is the compiler. Each bench has a process of its own: what the compiler has learnt of
 // one language would slow another down.
 const names = Object.keys(BENCHES).filter((name) => asked.length === 0 || asked.includes(name));
-if (names.length === 1) BENCHES[names[0]]();
+if (names.length === 1) await BENCHES[names[0]]();
 else for (const name of names)
   execFileSync(process.execPath, [...process.execArgv, fileURLToPath(import.meta.url), name], {
     stdio: "inherit",

@@ -1,6 +1,13 @@
 import { readFileSync } from "node:fs";
 import { expect } from "vitest";
-import { applyEdits, mapPosition, type Document, type Position, type Style, type TextEdit } from "oak-tide";
+import {
+  applyEdits,
+  mapPosition,
+  type Document,
+  type Position,
+  type Style,
+  type TextEdit,
+} from "oak-tide";
 import { LineIndex } from "../../dist/core/text/lines.js";
 import { engine } from "./format.js";
 

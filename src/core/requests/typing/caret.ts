@@ -23,7 +23,8 @@ export function aroundCaret(
   const first = changes.findIndex(({ to }) => to >= lo);
   if (first < 0 || changes[first]!.from > hi) return changes;
   let end = first;
-  for (; end < changes.length && changes[end]!.from <= hi; end++) hi = Math.max(hi, changes[end]!.to);
+  for (; end < changes.length && changes[end]!.from <= hi; end++)
+    hi = Math.max(hi, changes[end]!.to);
   lo = Math.min(lo, changes[first]!.from);
   const touching = changes.slice(first, end);
   const { rule } = touching[0]!;
