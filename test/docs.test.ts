@@ -1,12 +1,19 @@
-import { readFileSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { STYLE_SCHEMA, createEngine, describeRule } from "oak-tide";
 import { styleFileSchema } from "oak-tide/node";
 import { PAGES } from "../tools/docs/index.js";
+import { deadLinks } from "../tools/docs/site.js";
 
 test.each(Object.entries(PAGES))("%s says what the code does", (path, page) => {
   const written = readFileSync(new URL(`../${path}`, import.meta.url), "utf8");
   expect(written, "run npm run docs").toBe(page());
+});
+
+test("no page links to what is not there", () => {
+  expect(deadLinks((path: string) => existsSync(new URL(`../${path}`, import.meta.url)))).toEqual(
+    [],
+  );
 });
 
 test("every rule says what it asks for, and where that is written", () => {

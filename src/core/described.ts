@@ -1,4 +1,5 @@
 import type { Engine } from "./engine.js";
+import type { Style } from "./style/style.js";
 
 /** A rule that an edit names. */
 export interface Rule {
@@ -8,7 +9,27 @@ export interface Rule {
   readonly description: string;
   /** Where it is written about: a file of the package, and a place in it. */
   readonly link: string;
+  /** The options of the style that decide what it asks for; none where that is always the same. */
+  readonly options: readonly (keyof Style)[];
 }
+
+/** The options that decide what rules ask for, by the rule's name. */
+const OPTIONS: Readonly<Record<string, readonly (keyof Style)[]>> = {
+  "as-written": ["trimTrailingWhitespace"],
+  "blank-lines": ["blankLineLimit"],
+  "block-indent": ["indentStyle", "indentSize"],
+  "brace-placement": ["bracePlacement"],
+  "closing-comma": ["closingComma"],
+  "docstring-indent": ["indentStyle", "indentSize"],
+  "line": ["indentStyle", "indentSize"],
+  "line-end": ["endOfLine"],
+  "line-split": ["maxLineLength", "listSplit", "expressionSplit", "operatorSplit"],
+  "markup-delimiter": ["markupDelimiter"],
+  "new-line": ["indentStyle", "indentSize"],
+  "script-indent": ["indentStyle", "indentSize"],
+  "statement-terminator": ["statementTerminator"],
+  "string-delimiter": ["stringDelimiter"],
+};
 
 /** What rules ask for that every language has, or several have, by name. */
 const DESCRIPTIONS: Readonly<Record<string, string>> = {
@@ -49,6 +70,7 @@ export function describeRule(engine: Engine, id: string): Rule | undefined {
       id,
       description: language.ruleDescriptions?.[name] ?? DESCRIPTIONS[name] ?? "",
       link: `docs/rules.md#${id.replace("/", "-")}`,
+      options: OPTIONS[name] ?? [],
     };
   }
   return undefined;

@@ -1,6 +1,6 @@
 export { formatFiles, leftToDo } from "./run.js";
-export { learn } from "./learn.js";
-export type { Finding, Learnt, Sample, Weighed } from "./learn.js";
+export { learn } from "../core/learn.js";
+export type { Finding, Learnt, Sample, Weighed } from "../core/learn.js";
 export { changedJobs } from "./git/jobs.js";
 export type { ChangedOptions } from "./git/jobs.js";
 export { Git } from "./git/git.js";

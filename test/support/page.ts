@@ -6,6 +6,7 @@ import { chromium } from "../../tools/chromium.js";
 /** An example, built and opened in a real browser. */
 export interface Opened {
   readonly page: Page;
+  readonly url: string;
   close(): Promise<void>;
 }
 
@@ -34,6 +35,7 @@ export async function openExample(name: string): Promise<Opened> {
   await page.goto(url);
   return {
     page,
+    url,
     async close() {
       await browser.close();
       await server.close();

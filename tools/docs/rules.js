@@ -20,11 +20,19 @@ export function rulesPage() {
     "by `npm run docs`.",
   ];
   for (const [title, languageId] of FAMILIES) {
-    lines.push("", `## ${title}`, "", "| rule | what it asks for |", "| --- | --- |");
+    lines.push(
+      "",
+      `## ${title}`,
+      "",
+      "| rule | what it asks for | by the options |",
+      "| --- | --- | --- |",
+    );
     for (const id of engine.rules(languageId)) {
-      const { description, link } = describeRule(engine, id);
+      const { description, link, options } = describeRule(engine, id);
       const anchor = link.slice(link.indexOf("#") + 1);
-      lines.push(`| <a id="${anchor}"></a>\`${id}\` | ${description} |`);
+      lines.push(
+        `| <a id="${anchor}"></a>\`${id}\` | ${description} | ${options.map((name) => `[${name}](style.md#${name.toLowerCase()})`).join(", ")} |`,
+      );
     }
   }
   return `${lines.join("\n")}\n`;

@@ -1,4 +1,4 @@
-import { STYLE_VALUES, type Engine, type Style } from "../core/index.js";
+import { STYLE_VALUES, type Engine, type Style } from "./index.js";
 
 /** A text whose style is learnt. */
 export interface Sample {

@@ -1,0 +1,41 @@
+import type { Language } from "oak-tide/core";
+
+type Loader = () => Promise<readonly Language[]>;
+
+const ecma: Loader = async () => {
+  const { javascript, typescript, typescriptreact } = await import("oak-tide/javascript");
+  return [javascript, typescript, typescriptreact];
+};
+const styles: Loader = async () => {
+  const { css, scss, less } = await import("oak-tide/css");
+  return [css, scss, less];
+};
+const json: Loader = async () => {
+  const { json, jsonc } = await import("oak-tide/json");
+  return [json, jsonc];
+};
+const python: Loader = async () => [(await import("oak-tide/python")).python];
+const html: Loader = async () => [(await import("oak-tide/html")).html];
+const others: Loader = async () => [
+  ...(await import("oak-tide/declared")).declared,
+  (await import("oak-tide/plain")).plain,
+];
+
+/** What a language needs, by its identifier: itself, and what may stand in it. */
+const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
+  css: [styles],
+  html: [html, styles, ecma, json],
+  javascript: [ecma],
+  json: [json],
+  less: [styles],
+  python: [python],
+  scss: [styles],
+  typescript: [ecma],
+  typescriptreact: [ecma],
+};
+
+/** Loads what a language needs: what is loaded already comes at once. */
+export async function languagesFor(languageId: string): Promise<readonly Language[]> {
+  const found = await Promise.all((NEEDS[languageId] ?? [others]).map((load) => load()));
+  return found.flat();
+}

@@ -1,0 +1,45 @@
+import board from "../../demo/data/board.tsx?raw";
+import departures from "../../demo/data/departures.html?raw";
+import fares from "../../demo/data/fares.py?raw";
+import fleet from "../../demo/data/fleet.json?raw";
+import rota from "../../demo/data/rota.py?raw";
+import scheduler from "../../demo/data/scheduler.ts?raw";
+import tides from "../../demo/data/tides.py?raw";
+import tideStyles from "../../demo/data/tides.scss?raw";
+
+export interface Sample {
+  readonly name: string;
+  readonly languageId: string;
+  readonly text: string;
+}
+
+/** Gullhaven Ferry's files. */
+export const SAMPLES: readonly Sample[] = [
+  { name: "scheduler.ts", languageId: "typescript", text: scheduler },
+  { name: "board.tsx", languageId: "typescriptreact", text: board },
+  { name: "tides.py", languageId: "python", text: tides },
+  { name: "fares.py", languageId: "python", text: fares },
+  { name: "rota.py", languageId: "python", text: rota },
+  { name: "departures.html", languageId: "html", text: departures },
+  { name: "tides.scss", languageId: "scss", text: tideStyles },
+  { name: "fleet.json", languageId: "json", text: fleet },
+];
+
+/** The languages to choose from, with how people call them and the endings of their files. */
+export const LANGUAGES: readonly { id: string; name: string; endings: readonly string[] }[] = [
+  { id: "typescript", name: "TypeScript", endings: [".ts", ".mts", ".cts"] },
+  { id: "typescriptreact", name: "TypeScript with JSX", endings: [".tsx"] },
+  { id: "javascript", name: "JavaScript", endings: [".js", ".mjs", ".cjs", ".jsx"] },
+  { id: "python", name: "Python", endings: [".py", ".pyi"] },
+  { id: "html", name: "HTML", endings: [".html", ".htm"] },
+  { id: "css", name: "CSS", endings: [".css"] },
+  { id: "scss", name: "SCSS", endings: [".scss"] },
+  { id: "less", name: "Less", endings: [".less"] },
+  { id: "json", name: "JSON", endings: [".json"] },
+  { id: "plaintext", name: "Plain text", endings: [".txt"] },
+];
+
+/** The language of a file by its ending; plain text for all others. */
+export const languageOf = (fileName: string): string =>
+  LANGUAGES.find(({ endings }) => endings.some((ending) => fileName.endsWith(ending)))?.id
+  ?? "plaintext";
