@@ -130,6 +130,7 @@ export class Session {
           "The text changed before the request was answered.",
         );
     };
+    const begun = performance.now();
     await messagesRead();
     const lost = this.documents.whyLost(uri);
     if (lost !== undefined)
@@ -144,6 +145,8 @@ export class Session {
       const answer = await request(open);
       await messagesRead();
       checkFresh();
+      const spent = (performance.now() - begun).toFixed(1);
+      this.connection.tracer.log(`An answer for ${uri}, version ${version}, took ${spent} ms.`);
       return answer;
     } catch (error) {
       if (!(error instanceof SourceError || error instanceof RangeError)) throw error;

@@ -279,6 +279,16 @@ describe("settings", () => {
   });
 });
 
+test("says how long answers took, to clients that trace", async () => {
+  const client = await opened("a=1\n");
+  const traced = new Promise((resolve) => client.connection.onNotification("$/logTrace", resolve));
+  await client.connection.sendNotification("$/setTrace", { value: "messages" });
+  await client.format(URI);
+  expect(await traced).toMatchObject({
+    message: expect.stringMatching(/^An answer for file:.*rota\.py, version 1, took [\d.]+ ms\.$/),
+  });
+});
+
 describe("notebooks", () => {
   test("cells are documents of their language, without a last line end of their own", async () => {
     const client = new Client();
