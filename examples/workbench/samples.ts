@@ -2,6 +2,7 @@ import board from "../../demo/data/board.tsx?raw";
 import departures from "../../demo/data/departures.html?raw";
 import fares from "../../demo/data/fares.py?raw";
 import fleet from "../../demo/data/fleet.json?raw";
+import handbook from "../../demo/data/handbook.md?raw";
 import rota from "../../demo/data/rota.py?raw";
 import scheduler from "../../demo/data/scheduler.ts?raw";
 import tides from "../../demo/data/tides.py?raw";
@@ -22,6 +23,7 @@ export const SAMPLES: readonly Sample[] = [
   { name: "rota.py", languageId: "python", text: rota },
   { name: "departures.html", languageId: "html", text: departures },
   { name: "tides.scss", languageId: "scss", text: tideStyles },
+  { name: "handbook.md", languageId: "markdown", text: handbook },
   { name: "fleet.json", languageId: "json", text: fleet },
 ];
 
@@ -36,6 +38,7 @@ export const LANGUAGES: readonly { id: string; name: string; endings: readonly s
   { id: "scss", name: "SCSS", endings: [".scss"] },
   { id: "less", name: "Less", endings: [".less"] },
   { id: "json", name: "JSON", endings: [".json"] },
+  { id: "markdown", name: "Markdown", endings: [".md", ".markdown"] },
   { id: "plaintext", name: "Plain text", endings: [".txt"] },
 ];
 

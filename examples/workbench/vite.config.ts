@@ -13,6 +13,7 @@ const ENTRIES = {
   "javascript": "languages/ecma/index",
   "json": "languages/json/index",
   "learn": "core/learn",
+  "markdown": "languages/markdown/index",
   "plain": "languages/plain/index",
   "python": "languages/python/index",
   "worker": "worker/index",

@@ -52,10 +52,26 @@ export interface IndentedBlocks {
   misfits?(text: string): number;
 }
 
+/** What a language answers for Enter by itself. */
+export interface EnteredText {
+  readonly changes: Change[];
+  /** Where the caret goes, as an offset of the text with the changes in it. */
+  readonly caret: number;
+}
+
 /** What a language says of text that is being typed. */
 export interface Typing {
   /** Characters after which a typing request may have something to say, beside a line end. */
   readonly triggers: readonly string[];
+  /**
+   * What Enter comes to, where that is more than a depth: lists of texts go on with their marks.
+   *
+   * @param at the offset where the new line begins.
+   * @returns undefined where it is as everywhere.
+   */
+  entered?(text: string, at: number): EnteredText | undefined;
+  /** What a stretch of text comes to that was pasted, or else moved, in place of a depth for its lines. */
+  placed?(text: string, from: number, to: number, pasted: boolean): Change[];
   /**
    * What would close all that is open at the end of a text, innermost first.
    *
@@ -181,6 +197,12 @@ export interface Language {
 
   /** What it says of text that is being typed. */
   readonly typing: Typing;
+
+  /**
+   * The changes that lay a whole text out, for a language whose white space says too much to be told gap by gap;
+   * `layout` then keeps what is written.
+   */
+  rewrite?(syntax: Syntax, style: Style): readonly Change[];
 
   /** States the demands for every gap. */
   layout(sheet: Sheet, syntax: Syntax, style: Style): void;

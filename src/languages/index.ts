@@ -4,6 +4,7 @@ import { declared } from "./declared/index.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
 import { html } from "./html/index.js";
 import { json, jsonc } from "./json/index.js";
+import { markdown } from "./markdown/index.js";
 import { plain } from "./plain/index.js";
 import { python } from "./python/index.js";
 
@@ -19,6 +20,7 @@ export const languages: readonly Language[] = [
   typescriptreact,
   json,
   jsonc,
+  markdown,
   plain,
   ...declared,
 ];

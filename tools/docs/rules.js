@@ -7,6 +7,7 @@ const FAMILIES = [
   ["JSON", "json"],
   ["HTML", "html"],
   ["CSS, SCSS and Less", "css"],
+  ["Markdown", "markdown"],
   ["Languages without a parser, as YAML", "yaml"],
 ];
 

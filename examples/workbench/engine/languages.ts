@@ -16,6 +16,7 @@ const json: Loader = async () => {
 };
 const python: Loader = async () => [(await import("oak-tide/python")).python];
 const html: Loader = async () => [(await import("oak-tide/html")).html];
+const markdown: Loader = async () => [(await import("oak-tide/markdown")).markdown];
 const others: Loader = async () => [
   ...(await import("oak-tide/declared")).declared,
   (await import("oak-tide/plain")).plain,
@@ -28,6 +29,7 @@ const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
   javascript: [ecma],
   json: [json],
   less: [styles],
+  markdown: [markdown, ecma, python, html, styles, json, others],
   python: [python],
   scss: [styles],
   typescript: [ecma],

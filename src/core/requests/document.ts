@@ -11,6 +11,8 @@ import { TokenFlag } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { applyHolds, holdsFile } from "../layout/holds.js";
+import { heldOf } from "../outline/holds.js";
+import type { Change } from "../text/edits.js";
 
 /**
  * The changes that format a whole text. `part` says which gaps count as they stand, and whether all line
@@ -23,6 +25,7 @@ export function formatWhole(
   part?: Required<Pick<SolverOptions, "frozen" | "withinLines">>,
 ): ChangeList {
   if (holdsFile(syntax)) return new ChangeList();
+  if (language.rewrite !== undefined) return rewritten(language.rewrite(syntax, style), syntax);
   const sheet = demands(language, syntax, style);
   const solution = solve(sheet, {
     style,
@@ -30,6 +33,14 @@ export function formatWhole(
     ...(part === undefined ? {} : { ...part, follows: true }),
   });
   return render(sheet, solution, style, language);
+}
+
+/** A language's own changes, without those of what comments hold off. */
+function rewritten(changes: readonly Change[], syntax: Syntax): ChangeList {
+  const held = heldOf(syntax);
+  const free = ({ from, to }: Change): boolean =>
+    !held.some((span) => from < span.to && to > span.from);
+  return ChangeList.of(held.length === 0 ? changes : changes.filter(free));
 }
 
 /** How often text that is not understood is laid out again at most. */

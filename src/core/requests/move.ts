@@ -10,6 +10,9 @@ import { whiteAt } from "./placing/white.js";
 /** The changes that bring moved lines to the depth of their place; they keep their shape. */
 export function moveChanges(site: Site, span: LineSpan): Change[] {
   const { language, syntax, style, lines } = site;
+  const { placed } = language.typing;
+  if (placed !== undefined)
+    return placed(lines.text, lines.lineStart(span.first), lines.lineEnd(span.last), false);
   const block = movedLines(syntax, lines, span, style.tabWidth);
   const [head] = block;
   if (head === undefined) return [];

@@ -18,6 +18,8 @@ import { formatLines } from "./selection.js";
 export function pasteChanges(site: Site, { from, to }: { from: number; to: number }): Change[] {
   const { language, syntax, style, lines } = site;
   const { text } = lines;
+  const own = language.typing.placed?.(text, from, to, true);
+  if (own !== undefined) return own;
   let first = lines.lineAt(from);
   let last = lines.lineAt(to);
   if (last > first && text.slice(lines.lineStart(last), to).trim() === "") last--;

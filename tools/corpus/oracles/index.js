@@ -1,4 +1,5 @@
 import { ecmaTree } from "./ecma.js";
+import { renderings } from "./markdown.js";
 import { pageTree } from "./page.js";
 import { compiled, cssTree } from "./styles.js";
 import { pythonOracle } from "./python.js";
@@ -18,6 +19,8 @@ export async function judge(language, path, before, after) {
     case "jsonc": return jsonVerdict(before, after);
     case "html":
       return verdict(pageTree(before), after === undefined ? undefined : () => pageTree(after));
+    case "markdown":
+      return verdict(renderings(before), after === undefined ? undefined : () => renderings(after));
     case "css": {
       const old = cssTree(before);
       // What the oracle does not read it takes as text.

@@ -17,7 +17,9 @@ import { wordCompleted } from "./words.js";
 
 /** Answers for Enter: the line that it began gets its depth, and the one left behind loses what is unused. */
 export function entered(context: Context): Typed {
-  const { syntax, offset } = context;
+  const { syntax, offset, lines, language } = context;
+  const own = language.typing.entered?.(lines.text, lines.lineStart(lines.lineAt(offset)));
+  if (own !== undefined) return own;
   const inside = tokenAround(syntax, offset);
   if (inside < 0) return new Entered(context).answer();
   if (syntax.tokens.isTrivia(inside)) return continueComment(context, inside);

@@ -1,0 +1,87 @@
+import type { Syntax } from "../../core/language.js";
+import type { Region } from "../../core/regions/region.js";
+import type { Block, Fence } from "./blocks.js";
+import { B } from "./kinds.js";
+import type { MarkdownSyntax } from "./parser.js";
+
+/** Languages by the names that stand behind fences, where those are no identifiers. */
+const NAMES: Readonly<Record<string, string>> = {
+  bash: "shellscript",
+  cjs: "javascript",
+  cts: "typescript",
+  htm: "html",
+  js: "javascript",
+  jsx: "javascriptreact",
+  mjs: "javascript",
+  mts: "typescript",
+  py: "python",
+  python3: "python",
+  rs: "rust",
+  sh: "shellscript",
+  shell: "shellscript",
+  ts: "typescript",
+  tsx: "typescriptreact",
+  yml: "yaml",
+  zsh: "shellscript",
+};
+
+/** What is shown of a session, and no program. */
+const SESSIONS = new Set([
+  "console",
+  "shell-session",
+  "sh-session",
+  "pycon",
+  "text",
+  "txt",
+  "plaintext",
+  "diff",
+]);
+
+/** The code in fences whose language is said. */
+export function* markdownRegions(syntax: Syntax): Iterable<Region> {
+  const { blocks, tokens } = syntax as MarkdownSyntax;
+  yield* regionsIn(blocks.root, tokens.text, blocks);
+}
+
+function* regionsIn(
+  block: Block,
+  text: string,
+  lines: { readonly starts: readonly number[]; readonly ends: readonly number[] },
+): Iterable<Region> {
+  for (const child of block.children) {
+    if (child.kind === B.Fence) {
+      const region = regionOf(child as Fence, text, lines);
+      if (region !== undefined) yield region;
+    } else {
+      yield* regionsIn(child, text, lines);
+    }
+  }
+}
+
+function regionOf(
+  { rows, closed, indent, info, sign, length }: Fence,
+  text: string,
+  { starts, ends }: { readonly starts: readonly number[]; readonly ends: readonly number[] },
+): Region | undefined {
+  const name = /^[^\s{,:]+/.exec(info.replace(/^\{?\.?/, ""))?.[0]?.toLowerCase() ?? "";
+  if (name === "" || SESSIONS.has(name)) return undefined;
+  const code = rows.slice(1, closed ? -1 : undefined);
+  const first = code.find(({ line }) => text.slice(starts[line], ends[line]).trim() !== "");
+  if (first === undefined) return undefined;
+  const own = text.slice(first.at, ends[first.line]);
+  const dropped = Math.min(indent, own.length - own.trimStart().length);
+  const prefix = text.slice(starts[first.line], first.at + dropped);
+  // All its lines must have the same before them.
+  const isEven = code.every(({ line }) => {
+    const row = text.slice(starts[line], ends[line]);
+    return row.startsWith(prefix) || row.trim() === "" || row.trimEnd() === prefix.trimEnd();
+  });
+  if (!isEven) return undefined;
+  return {
+    from: starts[code[0]!.line]!,
+    to: ends[code.at(-1)!.line]!,
+    languageId: NAMES[name] ?? name,
+    prefix,
+    closer: new RegExp(`\\${sign}{${length}}`),
+  };
+}

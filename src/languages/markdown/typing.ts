@@ -1,0 +1,245 @@
+import type { EnteredText, Typing } from "../../core/language.js";
+import { applyChanges, type Change } from "../../core/text/edits.js";
+import {
+  parseBlocks,
+  type Block,
+  type Blocks,
+  type Item,
+  type List,
+  type Quote,
+} from "./blocks.js";
+import { B } from "./kinds.js";
+import { numbersOf } from "./layout/leads.js";
+import { placed } from "./placing.js";
+import { RULES, R } from "./rules.js";
+
+/** What texts with marks say of what is typed into them. */
+export const markdownTyping: Typing = {
+  triggers: [],
+  words: new Map(),
+  closers: () => "",
+  entered,
+  placed,
+};
+
+/** The box of a task. */
+const BOX = /^\[[ xX]\](?=[ \t]|$)/;
+
+/**
+ * Answers for Enter: lists and quotations go on; an item without text ends its list, or takes one level back.
+ *
+ * @param at the offset where the new line begins.
+ */
+function entered(text: string, at: number): EnteredText | undefined {
+  const above = lineBefore(text, at);
+  const end = lineEnd(text, at);
+  const rest = text.slice(at, end);
+  const before = text.slice(0, above.end);
+  const blocks = parseBlocks(before);
+  const line = blocks.starts.length - 1;
+  if (line < 0 || blocks.starts[line] !== above.start) return undefined;
+  const chain = chainAt(blocks.root, line);
+  const tip = chain.at(-1)!;
+  if (tip.kind === B.Kept || tip.kind === B.Html || tip.kind === B.Code || tip.kind === B.Fence)
+    return put(at, rest, indentOf(text, above));
+  const item = innermost<Item>(chain, B.Item);
+  const written = text.slice(above.start, above.end);
+  if (item !== undefined && item.first === line) {
+    const content = written.slice(item.marker + item.length - above.start).trim();
+    if (content.replace(BOX, "").trim() === "" && rest.trim() === "")
+      return ended(text, at, above, chain, item, blocks);
+    return follows(text, at, rest, above, chain, item);
+  }
+  // A paragraph that an item begins with is the item's own, however many lines it has.
+  if (item !== undefined && tip.kind === B.Paragraph && item.children[0] === tip)
+    return follows(text, at, rest, above, chain, item);
+  const quote = innermost<Quote>(chain, B.Quote);
+  if (quote !== undefined && quote.signs.has(line)) {
+    const sign = quote.signs.get(line)!;
+    if (text.slice(sign + 1, above.end).trim() === "" && rest.trim() === "")
+      return taken(text, at, sign);
+    return put(at, rest, leadOf(text, above, chain, line));
+  }
+  if (item !== undefined && written.trim() !== "")
+    return put(at, rest, leadOf(text, above, chain, line));
+  return { changes: [], caret: at };
+}
+
+interface Line {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** The line before the one that begins at an offset, without its line end. */
+function lineBefore(text: string, at: number): Line {
+  let end = at - 1;
+  if (text[end] === "\n" && text[end - 1] === "\r") end--;
+  let start = end;
+  while (start > 0 && text[start - 1] !== "\n" && text[start - 1] !== "\r") start--;
+  return { start, end };
+}
+
+function lineEnd(text: string, at: number): number {
+  let end = at;
+  while (end < text.length && text[end] !== "\n" && text[end] !== "\r") end++;
+  return end;
+}
+
+const indentOf = (text: string, { start, end }: Line): string =>
+  /^[ \t>]*/.exec(text.slice(start, end))![0];
+
+/** The blocks that hold a line, outermost first. */
+function chainAt(root: Block, line: number): Block[] {
+  const chain = [root];
+  for (let block = root;;) {
+    const next = block.children.at(-1);
+    const holds = next !== undefined
+      && (
+        next.last >= line
+        || (next.kind === B.Quote && (next as Quote).signs.has(line))
+        || isOpen(next, line)
+      );
+    if (!holds) return chain;
+    chain.push(next);
+    block = next;
+  }
+}
+
+/** The innermost block of a kind. */
+const innermost = <T extends Block>(chain: readonly Block[], kind: T["kind"]): T | undefined =>
+  chain.filter((block) => block.kind === kind).at(-1) as T | undefined;
+
+/** Whether an item without text, or what holds one, is the last thing of a text. */
+const isOpen = ({ first }: Block, line: number): boolean => first === line;
+
+/** What stands before the content of the innermost container, on a line that goes on with it. */
+function leadOf(text: string, above: Line, chain: readonly Block[], line: number): string {
+  let lead = "";
+  let column = 0;
+  for (const block of chain) {
+    if (block.kind === B.Quote) {
+      const sign = (block as Quote).signs.get(line);
+      if (sign === undefined) return lead;
+      lead +=
+        " ".repeat(Math.max(0, sign - above.start - column))
+        + (text[sign + 1] === " " ? "> " : ">");
+      column = lead.length;
+    } else if (block.kind === B.Item) {
+      lead += " ".repeat(Math.max(0, (block as Item).content - lead.length));
+      column = lead.length;
+    }
+  }
+  return lead;
+}
+
+/** Puts something before what went down with the caret. */
+function put(at: number, rest: string, lead: string): EnteredText {
+  const white = rest.length - rest.trimStart().length;
+  const changes: Change[] = rest.slice(0, white) === lead
+    ? []
+    : [{ from: at, to: at + white, text: lead, rule: RULES[R.Line]! }];
+  return { changes, caret: at + lead.length };
+}
+
+/** The next item of a list. */
+function follows(
+  text: string,
+  at: number,
+  rest: string,
+  above: Line,
+  chain: readonly Block[],
+  item: Item,
+): EnteredText {
+  const outer = leadOf(text, above, chain.slice(0, chain.indexOf(item)), item.first);
+  const indent = " ".repeat(Math.max(0, item.column + markerIndent(text, item) - outer.length));
+  const marker = text.slice(item.marker, item.marker + item.length);
+  const list = chain[chain.indexOf(item) - 1] as List;
+  const number = nextNumber(list, item);
+  const sign = number === undefined ? marker : `${number}${marker.at(-1)!}`;
+  const content = text.slice(item.marker + item.length, lineEnd(text, item.marker));
+  const space = /^[ \t]+/.exec(content)?.[0] ?? " ";
+  const gap = space.length > 4 ? " " : space;
+  const box = BOX.test(content.trimStart()) ? "[ ] " : "";
+  const answer = put(at, rest, outer + indent + sign + gap + box);
+  return { ...answer, changes: [...answer.changes, ...renumbered(text, answer.changes, at, list)] };
+}
+
+/** How far the marker of an item stands from where its list begins. */
+const markerIndent = (text: string, { marker, content, column, length }: Item): number => {
+  const content0 = content - column - length;
+  const after = /^[ \t]*/.exec(text.slice(marker + length))![0].length;
+  return Math.max(0, content0 - Math.max(1, Math.min(after, 4)));
+};
+
+/** The number after an item's: the same where all of several are the same. */
+function nextNumber(list: List, { number }: Item): number | undefined {
+  if (number === undefined) return undefined;
+  const numbers = list.children.map((one) => (one as Item).number);
+  return numbers.length > 1 && numbers.every((one) => one === number) ? number : number + 1;
+}
+
+/** The numbers of the items after a new one, where they followed from each other before. */
+function renumbered(text: string, changes: readonly Change[], at: number, list: List): Change[] {
+  const [first] = list.children as Item[];
+  if (first?.number === undefined) return [];
+  const after = applyChanges(text, changes);
+  const shift = after.length - text.length;
+  const { root } = parseBlocks(after);
+  const whole = listAt(root, first.marker);
+  if (whole === undefined) return [];
+  const before = listAt(
+    parseBlocks(text.slice(0, at) + text.slice(lineEnd(text, at))).root,
+    first.marker,
+  );
+  const were = before === undefined ? [] : numbersOf(before);
+  const inOrder = before?.children.every((item, i) => (item as Item).number === were[i]) === true;
+  if (!inOrder) return [];
+  const numbers = numbersOf(whole);
+  return (whole.children as Item[]).flatMap((item, i): Change[] => {
+    const from = item.marker - shift;
+    if (from <= at || numbers[i] === item.number || numbers[i] === undefined) return [];
+    return [{ from, to: from + item.length - 1, text: String(numbers[i]), rule: RULES[R.Number]! }];
+  });
+}
+
+/** The list whose first item has its marker at an offset. */
+function listAt(block: Block, marker: number): List | undefined {
+  for (const child of block.children) {
+    if (child.kind === B.List && (child.children[0] as Item).marker === marker)
+      return child as List;
+    const found = listAt(child, marker);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+/** An item without text takes one level back, or is none any more. */
+function ended(
+  text: string,
+  at: number,
+  above: Line,
+  chain: readonly Block[],
+  item: Item,
+  blocks: Blocks,
+): EnteredText {
+  const outer = chain.slice(0, chain.indexOf(item) - 1);
+  const parent = innermost<Item>(outer, B.Item);
+  if (parent === undefined) return taken(text, at, item.marker);
+  const start = blocks.starts[parent.first]!;
+  const lead = text.slice(start, parent.marker);
+  const sign = text.slice(parent.marker, parent.marker + parent.length);
+  const list = chain[chain.indexOf(parent) - 1] as List;
+  const number = nextNumber(list, parent);
+  const wanted = `${lead}${number === undefined ? sign : `${number}${sign.at(-1)!}`} `;
+  const change = { from: above.start, to: at, text: wanted, rule: RULES[R.Line]! };
+  return { changes: [change], caret: above.start + wanted.length };
+}
+
+/** Takes a marker away, and the line end that was typed behind it. */
+function taken(text: string, at: number, marker: number): EnteredText {
+  const { start } = lineBefore(text, at);
+  const lead = text.slice(start, marker).trimEnd();
+  const kept = lead === "" ? "" : `${lead} `;
+  const change = { from: start, to: at, text: kept, rule: RULES[R.Line]! };
+  return { changes: [change], caret: start + kept.length };
+}

@@ -1,0 +1,63 @@
+import { describe, expect, test } from "vitest";
+import { applyEdits } from "oak-tide";
+import { engine } from "../support/format.js";
+
+/** A text after Enter at the caret `¦`, with the caret. */
+function entered(text: string): string {
+  const document = engine.open({ uri: "", languageId: "markdown", text: text.replace("¦", "") });
+  const at = document.positionAt(text.indexOf("¦"));
+  document.update([{ range: { start: at, end: at }, text: "\n" }]);
+  const { edits, caret } = document.formatOnType({ line: at.line + 1, character: 0 }, "\n");
+  document.update([...edits].reverse().map(({ range, newText }) => ({ range, text: newText })));
+  const offset = document.offsetAt(caret);
+  return `${document.text.slice(0, offset)}¦${document.text.slice(offset)}`;
+}
+
+test.each([
+  ["a list goes on", "- a¦", "- a\n- ¦"],
+  ["a task", "- [x] a¦", "- [x] a\n- [ ] ¦"],
+  ["numbers, and those below", "1. a¦\n2. b\n", "1. a\n2. ¦\n3. b\n"],
+  ["numbers that are all the same", "1. a\n1. b¦", "1. a\n1. b\n1. ¦"],
+  ["text that goes down", "- low¦ tide", "- low\n- ¦tide"],
+  ["in a list", "1. a\n   - b¦", "1. a\n   - b\n   - ¦"],
+  ["an item without text ends its list", "- a\n- ¦", "- a\n¦"],
+  ["or goes one level back", "1. a\n   - b\n   - ¦", "1. a\n   - b\n2. ¦"],
+  ["a further paragraph of an item", "- a\n\n  b¦", "- a\n\n  b\n  ¦"],
+  ["a quotation", "> a¦", "> a\n> ¦"],
+  ["that ends", "> a\n> ¦", "> a\n¦"],
+  ["a list in a quotation", "> - a¦", "> - a\n> - ¦"],
+  ["a paragraph", "tide¦", "tide\n¦"],
+  ["code in a fence", "```js\nif (a) {¦\n```\n", "```js\nif (a) {\n  ¦\n```\n"],
+])("Enter: %s", (_, text, wanted) => {
+  expect(entered(text)).toBe(wanted);
+});
+
+describe("what is pasted", () => {
+  test.each([
+    ["in an item", "- ¦\n", "x\ny", "- x\n  y\n"],
+    ["under an item", "- a\n  ¦\n", "x\n\ny", "- a\n  x\n\n  y\n"],
+    ["in a quotation", "> ¦\n", "x\ny", "> x\n> y\n"],
+    ["items, whose numbers follow", "1. a\n¦2. b\n", "7. x\n8. y\n", "1. a\n2. x\n3. y\n4. b\n"],
+    [
+      "in a fence",
+      "```js\nif (a) {\n¦\n}\n```\n",
+      "x();\ny();",
+      "```js\nif (a) {\n  x();\n  y();\n}\n```\n",
+    ],
+    ["at the margin", "a\n\n¦\n", "    code\n    more", "a\n\n    code\n    more\n"],
+  ])("%s", (_, text, clip, wanted) => {
+    const document = engine.open({ uri: "", languageId: "markdown", text: text.replace("¦", "") });
+    const from = text.indexOf("¦");
+    const at = document.positionAt(from);
+    document.update([{ range: { start: at, end: at }, text: clip }]);
+    const range = { start: at, end: document.positionAt(from + clip.length) };
+    expect(applyEdits(document.text, document.formatOnPaste(range).edits)).toBe(wanted);
+  });
+});
+
+test("numbers follow moved items", () => {
+  const text = "1. a\n3. c\n2. b\n";
+  const document = engine.open({ uri: "", languageId: "markdown", text });
+  const range = { start: { line: 1, character: 0 }, end: { line: 2, character: 0 } };
+  expect(applyEdits(text, document.formatOnMove(range).edits)).toBe("1. a\n2. c\n3. b\n");
+});
