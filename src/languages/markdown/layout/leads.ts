@@ -1,5 +1,4 @@
-import type { Block, Item, List, Quote } from "../blocks.js";
-import { B } from "../kinds.js";
+import type { Item, List, Quote } from "../blocks.js";
 
 /** What stands before what a container holds, on a line; undefined where that is as it is written. */
 export type Lead = (line: number) => string | undefined;
@@ -45,6 +44,3 @@ export function itemLead(item: Item, marker: string, outer: Lead): Lead {
     return before + (line === item.first ? `${marker} ` : " ".repeat(width));
   };
 }
-
-export const isContainer = ({ kind }: Block): boolean =>
-  kind === B.Document || kind === B.Quote || kind === B.List || kind === B.Item;
