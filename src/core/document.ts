@@ -239,11 +239,14 @@ export class Document {
    * tags. None where nothing hangs together there.
    */
   linkedRanges(position: Position): Range[] {
-    const { current, language, lines, encoding } = this;
+    const { current, language, lines, encoding, regions } = this;
     const at = (offset: number): Position => lines.positionAt(offset, encoding);
-    return (language.linked?.(current.syntax, lines.offsetAt(position, encoding)) ?? []).map(
-      ({ from, to }) => ({ start: at(from), end: at(to) }),
-    );
+    const offset = lines.offsetAt(position, encoding);
+    const span = { from: offset, to: offset };
+    const inside = regions?.at(offset, offset, false)
+      ?? regions?.find(current.view(span), offset, offset);
+    const spans = inside?.linked(offset) ?? language.linked?.(current.syntax, offset) ?? [];
+    return spans.map(({ from, to }) => ({ start: at(from), end: at(to) }));
   }
 
   /** Formats the whole text. `style` rules over the document's for this call. */
@@ -328,13 +331,12 @@ export class Document {
   ): Answer {
     checkStep(step);
     if (step === "format") return this.formatIn(ranges, style);
+    const { language, regions, current: { syntax } } = this;
     const own = new Set(ownPackages);
-    const changes = this.language.organizeImports?.(
-      this.language,
-      this.current.syntax,
-      (name) => own.has(name),
-      ranges && this.spansOf(ranges),
-    );
+    const stretches = ranges && this.spansOf(ranges);
+    const changes = language.importsInRegions === true
+      ? regions?.organized(syntax, ownPackages, stretches)
+      : language.organizeImports?.(language, syntax, (name) => own.has(name), stretches);
     return this.answer(changes ?? [], [], []);
   }
 
@@ -602,6 +604,14 @@ export class Document {
     return (
       this.regions !== undefined || mayAnswer(this.language, this.lines, offset, character)
     );
+  }
+
+  /** @internal Whether a line that begins at an offset holds something, and no token goes on there. */
+  beginsCode(offset: number): boolean {
+    const { lines, current: { syntax: { tokens } } } = this;
+    if (lines.slice(offset, lines.lineEnd(lines.lineAt(offset))).trim() === "") return false;
+    const t = tokens.lastAt(offset - 1);
+    return t < 0 || tokens.end(t) <= offset;
   }
 
   /** @internal Ranges by UTF-16 offsets. */

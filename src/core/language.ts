@@ -192,6 +192,8 @@ export interface Language {
 
   /** The stretches of a text that are written in other languages. */
   readonly regions?: Regions;
+  /** Whether what they import is brought into order with the text, as that of a component's script. */
+  readonly importsInRegions?: boolean;
   /** In what surroundings the parts of a program stand that others hold; by themselves where none is given. */
   readonly fragments?: Surroundings;
 

@@ -1,4 +1,5 @@
 import type { Language } from "../core/language.js";
+import { component, template } from "./component/index.js";
 import { css, less, scss } from "./css/index.js";
 import { declared } from "./declared/index.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
@@ -11,6 +12,8 @@ import { python } from "./python/index.js";
 /** Every language that comes with Oak Tide. */
 export const languages: readonly Language[] = [
   html,
+  component,
+  template,
   css,
   scss,
   less,

@@ -8,7 +8,7 @@ import type { Whole } from "../remembered.js";
 import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
-import { mapOffset, type OffsetChange } from "../text/edits.js";
+import { mapOffset, type Change, type OffsetChange } from "../text/edits.js";
 import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
@@ -98,6 +98,18 @@ export class HostRegions {
       return inside;
     }
     return undefined;
+  }
+
+  /** What bringing the imports of the regions of a text into order comes to, of those that touch some stretches. */
+  organized(
+    syntax: Syntax,
+    ownPackages: readonly string[],
+    stretches: readonly Span[] | undefined,
+  ): Change[] {
+    const touched = ({ region: { from, to } }: Inside): boolean => (
+      stretches === undefined || stretches.some((span) => span.from < to && span.to > from)
+    );
+    return this.all(syntax).filter(touched).flatMap((one) => one.organized(ownPackages));
   }
 
   /** What was left alone inside the regions of a text. */

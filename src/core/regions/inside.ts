@@ -110,9 +110,17 @@ export class Inside {
 
   /** The changes that format the region; none where something of it does not parse. */
   formatted(call: Partial<Style> | undefined): Change[] {
-    const { changes, unsettled } = this.document.formatDocument(this.style(call));
-    this.left = this.document.spansOf(unsettled);
-    return unsettled.length > 0 ? [] : this.back(changes);
+    const { document, rows, opened: { before } } = this;
+    const { changes, unsettled } = document.formatDocument(this.style(call));
+    this.left = document.spansOf(unsettled);
+    if (unsettled.length > 0) return [];
+    const own = this.back(changes);
+    if (own.length === 0 && changes.length > 0) return own;
+    // A line that lacks what stands before the others gets it, unless a text goes on there.
+    const lacking = rows.short
+      .filter((inner) => document.beginsCode(before.length + inner))
+      .map((inner) => rows.host(inner));
+    return lacking.length === 0 ? own : this.withPrefix(own, lacking);
   }
 
   /** The same for stretches of the host that touch it. */
@@ -130,6 +138,22 @@ export class Inside {
     if (ranges.length === 0) return [];
     const { changes, unsettled } = document.formatSelection(ranges, this.style(call));
     return unsettled.length > 0 ? [] : this.back(changes);
+  }
+
+  /** What bringing its imports into order comes to. */
+  organized(ownPackages: readonly string[]): Change[] {
+    return this.back(
+      this.document.formatOnSave({ steps: ["organizeImports"], ownPackages }).changes,
+    );
+  }
+
+  /** The names that are changed together with the one at an offset of the host. */
+  linked(offset: number): Span[] {
+    const { document, rows, opened: { before } } = this;
+    const host = (inner: number): number => rows.host(inner - before.length);
+    return document.spansOf(document.linkedRanges(this.positionAt(offset))).map(
+      ({ from, to }) => ({ from: host(from), to: host(to) }),
+    );
   }
 
   /** What was left alone inside. */

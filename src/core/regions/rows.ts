@@ -73,6 +73,12 @@ export class RegionRows {
     return region.from + starts[row]! + prefixes[row]! + offset - inners[row]!;
   }
 
+  /** Where lines begin inside that lack some of what stands before the others. */
+  get short(): number[] {
+    const { region: { prefix }, prefixes, inners } = this;
+    return [...inners].filter((_, row) => row > 0 && prefixes[row]! < prefix.length);
+  }
+
   /** What stands before other lines and not before that of an offset of the host, and where it belongs. */
   lacking(offset: number): { readonly at: number; readonly text: string } {
     const { region: { from, prefix }, starts, prefixes } = this;

@@ -46,6 +46,8 @@ class Rewriter {
   /** The lines that stay as they are written, blank ones among them. */
   private readonly kept = new Set<number>();
   private readonly blank: Uint8Array;
+  /** The lines on which an item gets another number. */
+  private readonly renumbered = new Set<number>();
 
   /** @param lists whether lists, and what they hold, get their columns. */
   constructor(
@@ -87,7 +89,16 @@ class Rewriter {
         continue;
       }
       const wanted = this.wanted.get(line);
-      if (wanted !== undefined) push(start, end, wanted.text, wanted.rule);
+      if (wanted === undefined) continue;
+      // What goes at the end of a line is no matter of its place.
+      const words = start + text.slice(start, end).trimEnd().length;
+      const trimmed = wanted.text.trimEnd();
+      if (trimmed === wanted.text && words < end) {
+        push(start, words, trimmed, wanted.rule);
+        push(words, end, "", R.Line);
+      } else {
+        push(start, end, wanted.text, wanted.rule);
+      }
     }
     this.lastLine(changes);
     return changes;
@@ -151,6 +162,8 @@ class Rewriter {
     for (const [i, child] of list.children.entries()) {
       const item = child as Item;
       const marker = markerOf(text, item, this.lists ? numbers[i] : undefined);
+      if (marker.length !== item.length || !text.startsWith(marker, item.marker))
+        this.renumbered.add(item.first);
       const lead = this.lists ? itemLead(item, marker, outer) : asWritten;
       const bare = item.children[0]?.first !== item.first;
       const before = outer(item.first);
@@ -169,7 +182,7 @@ class Rewriter {
         return this.paragraph(block, lead);
       case B.Heading:
       case B.Break:
-        return this.line(block.rows[0]!, lead, 0, R.Line);
+        return this.line(block.rows[0]!, lead, 0, R.Indent);
       case B.Table: return this.table(block, lead);
       case B.Fence: return this.fence(block as Fence, lead);
       default: return this.asIs(block, lead);
@@ -207,7 +220,7 @@ class Rewriter {
         row,
         lead,
         i === 0 || isUnder ? 0 : this.whiteOf(row),
-        R.Line,
+        this.renumbered.has(row.line) ? R.Number : R.Indent,
         counts ? written : trimmed,
       );
     });
@@ -225,7 +238,7 @@ class Rewriter {
     const { rows, closed, indent } = fence;
     rows.forEach((row, i) => {
       const isEdge = i === 0 || (closed && i === rows.length - 1);
-      if (isEdge) return this.line(row, lead, 0, R.Line);
+      if (isEdge) return this.line(row, lead, 0, R.Indent);
       this.kept.add(row.line);
       const own = this.contentOf(row) === "" ? 0 : this.whiteOf(row);
       this.moved(row, lead, Math.min(indent, own));

@@ -1,0 +1,84 @@
+import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
+import { T } from "./kinds.js";
+
+/** A tag with its attributes; a sign in quotes ends nothing. */
+const TAG = /<([a-z][\w-]*)((?:"[^"]*"|'[^']*'|[^>"'])*?)(\/?)>/iy;
+
+/** Splits a component into its blocks: what they hold is one token each. */
+export function lexComponent(text: string): TokenTable {
+  const start = text.charCodeAt(0) === 0xfeff ? 1 : 0;
+  const tokens = new TokenTable(text, start);
+  let newLine = true;
+  const add = (kind: T, from: number, to: number, flags = 0): void => {
+    const lines = /[\r\n]/.test(text.slice(from, to)) ? TokenFlag.MultiLine : 0;
+    tokens.add(kind, from, to, flags | lines | (newLine ? TokenFlag.OnNewLine : 0));
+    newLine = false;
+  };
+  for (let at = start; at < text.length;) {
+    const c = text[at]!;
+    if (c.trim() === "") {
+      if (c === "\n" || c === "\r") newLine = true;
+      at++;
+      continue;
+    }
+    if (text.startsWith("<!--", at)) {
+      const close = text.indexOf("-->", at + 4);
+      const end = close < 0 ? text.length : close + 3;
+      add(T.Comment, at, end, close < 0 ? TokenFlag.Trivia | TokenFlag.Continues : TokenFlag.Trivia);
+      at = end;
+      continue;
+    }
+    TAG.lastIndex = at;
+    const tag = TAG.exec(text);
+    if (tag === null) {
+      const end = wordEnd(text, at);
+      add(T.Word, at, end);
+      at = end;
+      continue;
+    }
+    const [whole, name, , slash] = tag as unknown as [string, string, string, string];
+    const inner = at + whole.length;
+    if (slash === "/") {
+      add(T.Whole, at, inner);
+      at = inner;
+      continue;
+    }
+    const close = closingTag(text, name, inner);
+    add(T.Opening, at, inner);
+    at = close?.from ?? text.length;
+    const content = text.slice(inner, at);
+    const from = inner + content.length - content.trimStart().length;
+    const to = inner + content.trimEnd().length;
+    newLine = /[\r\n]/.test(text.slice(inner, Math.min(from, at)));
+    if (from < to) {
+      add(T.Raw, from, to, close === undefined ? TokenFlag.Continues : 0);
+      newLine = /[\r\n]/.test(text.slice(to, at));
+    }
+    if (close === undefined) continue;
+    add(T.Closing, close.from, close.to);
+    at = close.to;
+  }
+  return tokens;
+}
+
+function wordEnd(text: string, at: number): number {
+  let end = at + 1;
+  while (end < text.length && text[end] !== "<" && text[end]!.trim() !== "") end++;
+  return end;
+}
+
+/** The tag that ends a block; templates may hold others. */
+function closingTag(text: string, name: string, from: number): { from: number; to: number } | undefined {
+  const tags = new RegExp(name.toLowerCase() === "template"
+    ? `<!--[^]*?-->|<(/?)${name}(?=[\\s/>])(?:"[^"]*"|'[^']*'|[^>"'])*?(/?)>`
+    : `<(/)${name}(?=[\\s>])[^>]*>`, "gi");
+  tags.lastIndex = from;
+  let depth = 1;
+  for (let tag = tags.exec(text); tag !== null; tag = tags.exec(text)) {
+    if (tag[0].startsWith("<!--")) continue;
+    if (tag[1] === "/") depth--;
+    else if (tag[2] !== "/") depth++;
+    if (depth === 0) return { from: tag.index, to: tag.index + tag[0].length };
+  }
+  return undefined;
+}

@@ -1,0 +1,21 @@
+/** The rules of components, by number for the layout and by name for the edits. */
+export const enum R {
+  Line,
+  Comment,
+  Block,
+  Split,
+  Unparsed,
+}
+
+export const RULES: readonly string[] = [
+  "line",
+  "comment-space",
+  "block-place",
+  "line-split",
+  "as-written",
+].map((name) => `component/${name}`);
+
+/** What those ask for that only this language has. */
+export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
+  "block-place": "A script or a style sheet stands at the margin of its tags, unless the file shows otherwise.",
+};
