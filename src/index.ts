@@ -26,6 +26,7 @@ export { css, less, scss } from "./languages/css/index.js";
 export { html } from "./languages/html/index.js";
 export { json, jsonc } from "./languages/json/index.js";
 export { markdown } from "./languages/markdown/index.js";
+export { notebook } from "./languages/notebook/index.js";
 export { plain } from "./languages/plain/index.js";
 export { python } from "./languages/python/index.js";
 export { languages };

@@ -1,3 +1,4 @@
+import berth from "../../demo/data/berth.vue?raw";
 import board from "../../demo/data/board.tsx?raw";
 import departures from "../../demo/data/departures.html?raw";
 import fares from "../../demo/data/fares.py?raw";
@@ -6,6 +7,7 @@ import handbook from "../../demo/data/handbook.md?raw";
 import rota from "../../demo/data/rota.py?raw";
 import scheduler from "../../demo/data/scheduler.ts?raw";
 import tides from "../../demo/data/tides.py?raw";
+import notebook from "../../demo/data/tides.ipynb?raw";
 import tideStyles from "../../demo/data/tides.scss?raw";
 
 export interface Sample {
@@ -23,6 +25,8 @@ export const SAMPLES: readonly Sample[] = [
   { name: "rota.py", languageId: "python", text: rota },
   { name: "departures.html", languageId: "html", text: departures },
   { name: "tides.scss", languageId: "scss", text: tideStyles },
+  { name: "berth.vue", languageId: "vue", text: berth },
+  { name: "tides.ipynb", languageId: "ipynb", text: notebook },
   { name: "handbook.md", languageId: "markdown", text: handbook },
   { name: "fleet.json", languageId: "json", text: fleet },
 ];
@@ -39,6 +43,8 @@ export const LANGUAGES: readonly { id: string; name: string; endings: readonly s
   { id: "less", name: "Less", endings: [".less"] },
   { id: "json", name: "JSON", endings: [".json"] },
   { id: "markdown", name: "Markdown", endings: [".md", ".markdown"] },
+  { id: "vue", name: "Component", endings: [".vue"] },
+  { id: "ipynb", name: "Notebook", endings: [".ipynb"] },
   { id: "plaintext", name: "Plain text", endings: [".txt"] },
 ];
 

@@ -6,6 +6,7 @@ const built = (path: string): string =>
 
 /** Entries of the library with the files that they are. */
 const ENTRIES = {
+  "component": "languages/component/index",
   "core": "core/index",
   "css": "languages/css/index",
   "declared": "languages/declared/index",
@@ -14,6 +15,7 @@ const ENTRIES = {
   "json": "languages/json/index",
   "learn": "core/learn",
   "markdown": "languages/markdown/index",
+  "notebook": "languages/notebook/index",
   "plain": "languages/plain/index",
   "python": "languages/python/index",
   "worker": "worker/index",

@@ -596,7 +596,24 @@ export class Document {
       this.style(call),
       (again) => this.resolved(call, Reading.of(this.language, again).style()),
     );
+    if (this.language.held !== undefined) return this.withHeld(own, call);
     return this.regions?.with(this.reading.syntax, own, call) ?? own;
+  }
+
+  /** The same with the texts that this one holds in strings. */
+  private withHeld(own: Whole, call: Partial<Style> | undefined): Whole {
+    const { language, reading: { syntax } } = this;
+    const changes: Change[] = [];
+    for (const { languageId, text, replaced } of language.held!(syntax)) {
+      const inner = this.languageOf(languageId);
+      if (inner === undefined) continue;
+      // What holds it says how it ends.
+      const answer = this.opened(inner, languageId, text, undefined).formatDocument(
+        { ...call, insertFinalNewline: false },
+      );
+      if (answer.unsettled.length === 0) changes.push(...replaced(answer.text));
+    }
+    return { ...own, changes: ChangeList.of(changes) };
   }
 
   /** @internal Whether a character before an offset may have something come of it. */

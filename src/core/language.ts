@@ -52,6 +52,15 @@ export interface IndentedBlocks {
   misfits?(text: string): number;
 }
 
+/** A text in another language that is written by the rules of the one that holds it, as a cell in strings of JSON. */
+export interface HeldText {
+  readonly languageId: string;
+  /** What it says. */
+  readonly text: string;
+  /** The changes of what holds it that make it say something else. */
+  replaced(text: string): readonly Change[];
+}
+
 /** What a language answers for Enter by itself. */
 export interface EnteredText {
   readonly changes: Change[];
@@ -192,6 +201,8 @@ export interface Language {
 
   /** The stretches of a text that are written in other languages. */
   readonly regions?: Regions;
+  /** The texts that it holds in strings of its own; they are laid out with the whole. */
+  held?(syntax: Syntax): Iterable<HeldText>;
   /** Whether what they import is brought into order with the text, as that of a component's script. */
   readonly importsInRegions?: boolean;
   /** In what surroundings the parts of a program stand that others hold; by themselves where none is given. */

@@ -6,6 +6,7 @@ import { javascript, typescript, typescriptreact } from "./ecma/index.js";
 import { html } from "./html/index.js";
 import { json, jsonc } from "./json/index.js";
 import { markdown } from "./markdown/index.js";
+import { notebook } from "./notebook/index.js";
 import { plain } from "./plain/index.js";
 import { python } from "./python/index.js";
 
@@ -24,6 +25,7 @@ export const languages: readonly Language[] = [
   json,
   jsonc,
   markdown,
+  notebook,
   plain,
   ...declared,
 ];

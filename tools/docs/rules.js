@@ -8,6 +8,8 @@ const FAMILIES = [
   ["HTML", "html"],
   ["CSS, SCSS and Less", "css"],
   ["Markdown", "markdown"],
+  ["Components", "vue"],
+  ["Notebooks", "ipynb"],
   ["Languages without a parser, as YAML", "yaml"],
 ];
 

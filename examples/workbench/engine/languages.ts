@@ -17,6 +17,11 @@ const json: Loader = async () => {
 const python: Loader = async () => [(await import("oak-tide/python")).python];
 const html: Loader = async () => [(await import("oak-tide/html")).html];
 const markdown: Loader = async () => [(await import("oak-tide/markdown")).markdown];
+const components: Loader = async () => {
+  const { component, template } = await import("oak-tide/component");
+  return [component, template];
+};
+const notebook: Loader = async () => [(await import("oak-tide/notebook")).notebook];
 const others: Loader = async () => [
   ...(await import("oak-tide/declared")).declared,
   (await import("oak-tide/plain")).plain,
@@ -27,6 +32,7 @@ const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
   css: [styles],
   html: [html, styles, ecma, json],
   javascript: [ecma],
+  ipynb: [notebook, python, markdown, ecma],
   json: [json],
   less: [styles],
   markdown: [markdown, ecma, python, html, styles, json, others],
@@ -34,6 +40,7 @@ const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
   scss: [styles],
   typescript: [ecma],
   typescriptreact: [ecma],
+  vue: [components, html, ecma, styles, json, markdown],
 };
 
 /** Loads what a language needs: what is loaded already comes at once. */

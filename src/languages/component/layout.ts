@@ -16,14 +16,15 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
     const language = languageOf(tokens.textOf(t - 1));
     const isClosed = tokens.kind(t + 1) === T.Closing;
     if (language === undefined || language === "component-template" || !isClosed) continue;
-    const columnOf = (at: number): number => lineColumn(tokens.text, tokens.start(at), style.tabWidth);
+    const columnOf = (at: number): number =>
+      lineColumn(tokens.text, tokens.start(at), style.tabWidth);
     const isDeeper = tokens.onNewLine(t) && columnOf(t) > columnOf(t - 1);
-    const frame = sheet.open(t, t + 1, FrameFlag.Block, isDeeper ? 1 : 0);
+    const frame = sheet.open(t, t + 1, FrameFlag.Block, 0);
     sheet.frames.anchor.set(frame, t - 1);
-    // Lines of a text over several lines must not move.
-    if (tokens.textOf(t).includes("`") && tokens.onNewLine(t)) {
+    // Lines of a text over several lines must not move, and what stands deeper is meant to.
+    if (!isDeeper && tokens.textOf(t).includes("`") && tokens.onNewLine(t)) {
       sheet.set(t, Demand.Level, R.Block);
-    } else {
+    } else if (!isDeeper) {
       sheet.line(t, 0, 0, R.Block);
       sheet.mark(t, Mark.Reindent);
     }

@@ -24,7 +24,12 @@ export function lexComponent(text: string): TokenTable {
     if (text.startsWith("<!--", at)) {
       const close = text.indexOf("-->", at + 4);
       const end = close < 0 ? text.length : close + 3;
-      add(T.Comment, at, end, close < 0 ? TokenFlag.Trivia | TokenFlag.Continues : TokenFlag.Trivia);
+      add(
+        T.Comment,
+        at,
+        end,
+        close < 0 ? TokenFlag.Trivia | TokenFlag.Continues : TokenFlag.Trivia,
+      );
       at = end;
       continue;
     }
@@ -36,7 +41,7 @@ export function lexComponent(text: string): TokenTable {
       at = end;
       continue;
     }
-    const [whole, name, , slash] = tag as unknown as [string, string, string, string];
+    const [whole, name,, slash] = tag as unknown as [string, string, string, string];
     const inner = at + whole.length;
     if (slash === "/") {
       add(T.Whole, at, inner);
@@ -68,7 +73,11 @@ function wordEnd(text: string, at: number): number {
 }
 
 /** The tag that ends a block; templates may hold others. */
-function closingTag(text: string, name: string, from: number): { from: number; to: number } | undefined {
+function closingTag(
+  text: string,
+  name: string,
+  from: number,
+): { from: number; to: number } | undefined {
   const tags = new RegExp(name.toLowerCase() === "template"
     ? `<!--[^]*?-->|<(/?)${name}(?=[\\s/>])(?:"[^"]*"|'[^']*'|[^>"'])*?(/?)>`
     : `<(/)${name}(?=[\\s>])[^>]*>`, "gi");

@@ -19,12 +19,16 @@ const OTHERS: Readonly<Record<string, string>> = {
 export function languageOf(tag: string): string | undefined {
   const name = /^<([\w-]+)/.exec(tag)![1]!.toLowerCase();
   const said = (attribute: string): string | undefined => {
-    const value = new RegExp(`\\s${attribute}\\s*=\\s*(?:"([^"]*)"|'([^']*)'|([^\\s>"']+))`, "i").exec(tag);
+    const value = new RegExp(
+      `\\s${attribute}\\s*=\\s*(?:"([^"]*)"|'([^']*)'|([^\\s>"']+))`,
+      "i",
+    ).exec(tag);
     return value?.[1] ?? value?.[2] ?? value?.[3];
   };
   const lang = said("lang");
   switch (name) {
-    case "template": return lang === undefined || lang === "html" ? "component-template" : undefined;
+    case "template":
+      return lang === undefined || lang === "html" ? "component-template" : undefined;
     case "script":
     case "style":
       return languageIn(name, said("type"), lang);

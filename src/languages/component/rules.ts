@@ -17,5 +17,6 @@ export const RULES: readonly string[] = [
 
 /** What those ask for that only this language has. */
 export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
-  "block-place": "A script or a style sheet stands at the margin of its tags, unless the file shows otherwise.",
+  "block-place":
+    "A script or a style sheet stands at the margin of its tags, unless the file shows otherwise.",
 };

@@ -13,4 +13,3 @@ export const template: Language = {
   fileNames: [],
   rewrite: () => [],
 };
-

@@ -1,0 +1,134 @@
+import { parse } from "@vue/compiler-sfc";
+import { describe, expect, test } from "vitest";
+import { applyEdits } from "oak-tide";
+import { violationsOf } from "oak-tide/language";
+import { component } from "oak-tide/component";
+import { engine, format } from "../support/format.js";
+
+const BERTH = `<template>
+  <section :class="{late}"   @click="board( )">{{ berth.tide|level }}
+    <template #head><Berth v-for="one in berths" :key="one.id" /></template>
+  </section>
+</template>
+
+
+<script setup lang="ts">
+import {ref} from 'vue'
+import {berths} from './berths'
+const late=ref(false)
+</script>
+<style scoped lang="scss">
+.late{color:red;.x{a:b}}
+</style>
+<i18n lang="json">
+{"late":"delayed"}
+</i18n>
+<docs>
+  as   it is
+</docs>
+`;
+
+const open = (text: string) => engine.open({ uri: "", languageId: "vue", text });
+
+describe("blocks", () => {
+  test("each by its language, in its place, the markup as it is written", () => {
+    const after = format("vue", BERTH);
+    expect(format("vue", after)).toBe(after);
+    const [old, now] = [parse(BERTH).descriptor, parse(after).descriptor];
+    expect(now.template!.content).toBe(old.template!.content);
+    expect(now.scriptSetup!.content).toBe(
+      '\nimport { ref } from "vue";\nimport { berths } from "./berths";\nconst late = ref(false);\n',
+    );
+    expect(now.styles[0]!.content).toBe(
+      "\n.late {\n  color: red;\n  .x {\n    a: b;\n  }\n}\n",
+    );
+    expect(now.customBlocks.map(({ content }) => content)).toEqual([
+      '\n{ "late": "delayed" }\n',
+      "\n  as   it is\n",
+    ]);
+    expect(after).toContain("</template>\n\n\n<script");
+  });
+
+  test.each([
+    [
+      "deeper, where the file shows that",
+      "<script>\n    let a=1\n    let b\n</script>\n",
+      "<script>\n    let a = 1;\n    let b;\n</script>\n",
+    ],
+    ["on the tags' line", "<script>let a=1</script>\n", "<script>\nlet a = 1;\n</script>\n"],
+    [
+      "with a comment at the margin",
+      "<script>\n  a()\n// b\n  c()\n</script>\n",
+      "<script>\n  a();\n  // b\n  c();\n</script>\n",
+    ],
+    [
+      "in a language that nobody knows",
+      '<style lang="stylus">\n.a\n  b  c\n</style>\n',
+      '<style lang="stylus">\n.a\n  b  c\n</style>\n',
+    ],
+    [
+      "elsewhere",
+      '<script src="./a.js" />\n<style>a{}</style>\n',
+      '<script src="./a.js" />\n<style>\na {}\n</style>\n',
+    ],
+    [
+      "without an end",
+      "<template>\n<p>\n</template>\n<script>\nlet a=1\n",
+      "<template>\n<p>\n</template>\n<script>\nlet a = 1;\n",
+    ],
+  ])("%s", (_, text, wanted) => {
+    expect(format("vue", text)).toBe(wanted);
+    expect(format("vue", wanted)).toBe(wanted);
+  });
+
+  test("what is broken in one leaves the others alone", () => {
+    const text =
+      "<template>\n  <p>{{ a</template>\n<script>\nlet a=(\n</script>\n<style>\na{b:c}\n</style>\n";
+    expect(format("vue", text)).toBe(text.replace("a{b:c}", "a {\n  b: c;\n}"));
+  });
+
+  test("what every language keeps", () => {
+    expect(violationsOf(component, BERTH)).toEqual([]);
+  });
+});
+
+describe("requests", () => {
+  /** After Enter at the caret `¦`. */
+  function entered(text: string): string {
+    const document = open(text.replace("¦", ""));
+    const at = document.positionAt(text.indexOf("¦"));
+    document.update([{ range: { start: at, end: at }, text: "\n" }]);
+    const { edits } = document.formatOnType({ line: at.line + 1, character: 0 }, "\n");
+    return applyEdits(document.text, edits);
+  }
+
+  test.each([
+    ["in a script", "<script>\nif (a) {¦\n</script>\n", "<script>\nif (a) {\n  \n</script>\n"],
+    [
+      "between tags",
+      "<template>\n  <p>¦</p>\n</template>\n",
+      "<template>\n  <p>\n    \n  </p>\n</template>\n",
+    ],
+    ["in a style sheet", "<style>\n.a {¦}\n</style>\n", "<style>\n.a {\n  \n}\n</style>\n"],
+  ])("Enter %s", (_, text, wanted) => {
+    expect(entered(text)).toBe(wanted);
+  });
+
+  test("a save puts the imports of its script in order", () => {
+    const mixed = BERTH.replace("import {ref} from 'vue'\n", "").replace(
+      "'./berths'\n",
+      "'./berths'\nimport {ref} from 'vue'\n",
+    );
+    expect(open(mixed).formatOnSave({ steps: ["organizeImports"] }).text).toMatch(
+      /import \{ref\} from 'vue'\n+import \{berths\}/,
+    );
+  });
+
+  test("a pair of tags is renamed together", () => {
+    const text = "<template>\n  <Berth a>\n  </Berth>\n</template>\n";
+    expect(open(text).linkedRanges({ line: 1, character: 4 })).toEqual([
+      { start: { line: 1, character: 3 }, end: { line: 1, character: 8 } },
+      { start: { line: 2, character: 4 }, end: { line: 2, character: 9 } },
+    ]);
+  });
+});
