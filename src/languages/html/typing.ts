@@ -18,11 +18,20 @@ const WORDS = new Map<string, readonly string[]>([
     ),
 ]);
 
+/** What the first line of an element is taken for whose contents authors leave at the margin, or do not. */
+const FIRST_LINES: ReadonlyMap<string, string> = new Map([
+  ["head", " <hr>"],
+  ["body", " <hr>"],
+  ["script", " x"],
+  ["style", " x"],
+]);
+
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
   triggers: [">", "/", " "],
   words: WORDS,
   closers: htmlClosers,
-  // Text in a head would belong to the body, and the first line of both tells how deep the others stand.
-  next: (before) => (/^<\/(?:head|body)>/i.test(htmlClosers(before)) ? " <hr>" : undefined),
+  // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
+  next: (before) =>
+    FIRST_LINES.get(/^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? ""),
 };

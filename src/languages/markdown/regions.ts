@@ -63,7 +63,7 @@ function regionOf(
   text: string,
   { starts, ends }: { readonly starts: readonly number[]; readonly ends: readonly number[] },
 ): Region | undefined {
-  const name = /^[^\s{,:]+/.exec(info.replace(/^\{?\.?/, ""))?.[0]?.toLowerCase() ?? "";
+  const name = /^[^\s{},:]+/.exec(info.replace(/^\{?\.?/, ""))?.[0]?.toLowerCase() ?? "";
   if (name === "" || SESSIONS.has(name)) return undefined;
   const code = rows.slice(1, closed ? -1 : undefined);
   const first = code.find(({ line }) => text.slice(starts[line], ends[line]).trim() !== "");

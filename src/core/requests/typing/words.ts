@@ -46,7 +46,9 @@ export function wordWhite(context: Context, start: number, word: string): string
       ? undefined
       : whiteAt(Signs.of(language.notation), before, wanted, style);
   }
-  const depth = depthAfter(language, before, word, rests, style);
+  // The depth at which it stands tells something in languages whose first lines tell that of others.
+  const white = /^[ \t]*/.exec(lines.text.slice(start, lines.lineEnd(lines.lineAt(start))))![0];
+  const depth = depthAfter(language, before, white + word, rests, style);
   return depth.parses ? whiteFor(language, depth, before, style) : undefined;
 }
 

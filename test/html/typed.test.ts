@@ -1,0 +1,94 @@
+import { describe, expect, test } from "vitest";
+import { applyEdits } from "oak-tide";
+import { engine } from "../support/format.js";
+import { typedAtOnce } from "../support/typist.js";
+
+describe("pages typed out from nothing, with Enter and no blank before a line", () => {
+  test.each([
+    ["lists", "<ul>\n  <li>low\n  <li>high\n</ul>\n"],
+    ["tables without end tags", "<table>\n  <tr>\n    <td>06:40\n    <td>Heron\n</table>\n"],
+    [
+      "a head",
+      "<html>\n<head>\n  <meta charset=\"utf-8\">\n  <title>Tides</title>\n</head>\n<body>\n  <p>low</p>\n</body>\n</html>\n",
+    ],
+    [
+      "a script, and what comes after it",
+      "<main>\n  <script>\n    if (tide) {\n      moor();\n    }\n  </script>\n  <p>low</p>\n</main>\n",
+    ],
+    ["a style sheet", "<style>\n  .a {\n    color: red;\n  }\n</style>\n"],
+    ["definitions", "<dl>\n  <dt>low\n  <dd>water\n</dl>\n"],
+    ["tags in capitals", "<DIV>\n  <P>low</P>\n</DIV>\n"],
+    [
+      "what only begins like a tag that settles",
+      "<div>\n  <link>\n  <listing></listing>\n</div>\n",
+    ],
+  ])("%s", (_, page) => {
+    expect(typedAtOnce("html", page.replace(/^ +/gm, "")).text).toBe(page);
+  });
+});
+
+describe("Enter", () => {
+  /** A page after Enter at the caret `¦`. */
+  function entered(text: string): string {
+    const document = engine.open({ uri: "", languageId: "html", text: text.replace("¦", "") });
+    const at = document.positionAt(text.indexOf("¦"));
+    document.update([{ range: { start: at, end: at }, text: "\n" }]);
+    const { edits } = document.formatOnType({ line: at.line + 1, character: 0 }, "\n");
+    return applyEdits(document.text, edits);
+  }
+
+  test.each([
+    ["between tags", "<div>¦</div>\n", "<div>\n  \n</div>\n"],
+    [
+      "behind a tag without content, before an end tag",
+      "<div>\n  <br>\n¦</div>\n",
+      "<div>\n  <br>\n\n</div>\n",
+    ],
+    ["in front of an end tag", "<div>\n  <p>a</p>\n¦</div>\n", "<div>\n  <p>a</p>\n\n</div>\n"],
+    [
+      "behind the first comment of a head",
+      "<head>\n    <!-- a -->¦\n    <meta>\n</head>\n",
+      "<head>\n    <!-- a -->\n    \n    <meta>\n</head>\n",
+    ],
+    [
+      "in a page whose body stands at the margin",
+      "<body>\n<p>a</p>¦\n<p>b</p>\n</body>\n",
+      "<body>\n<p>a</p>\n\n<p>b</p>\n</body>\n",
+    ],
+  ])("%s", (_, text, wanted) => {
+    expect(entered(text)).toBe(wanted);
+  });
+});
+
+test("keys of all languages that a page may hold are worth a question", () => {
+  const triggers = (id: string): readonly string[] => engine.triggerCharacters(id);
+  expect(triggers("html")).toEqual(
+    expect.arrayContaining([...triggers("javascript"), ...triggers("css")]),
+  );
+  expect(triggers("markdown")).toEqual(expect.arrayContaining([...triggers("python")]));
+  expect(triggers("python")).not.toContain(">");
+});
+
+describe("what is pasted first into a head or a body", () => {
+  test.each([
+    [
+      "keeps the depth that it brought",
+      "<head>\n¦    <meta b>\n</head>\n",
+      "    <meta a>\n",
+      "<head>\n    <meta a>\n    <meta b>\n</head>\n",
+    ],
+    [
+      "at the margin, where the others stand there",
+      "<head>\n¦<meta b>\n</head>\n",
+      "<meta a>\n",
+      "<head>\n<meta a>\n<meta b>\n</head>\n",
+    ],
+  ])("%s", (_, text, clip, wanted) => {
+    const document = engine.open({ uri: "", languageId: "html", text: text.replace("¦", "") });
+    const from = text.indexOf("¦");
+    const at = document.positionAt(from);
+    document.update([{ range: { start: at, end: at }, text: clip }]);
+    const range = { start: at, end: document.positionAt(from + clip.length) };
+    expect(applyEdits(document.text, document.formatOnPaste(range).edits)).toBe(wanted);
+  });
+});
