@@ -45,7 +45,11 @@ export class OpenDocuments {
   }
 
   open({ uri, languageId, version, text }: TextDocumentItem, notebook?: string): void {
-    const language = languageFor(this.engine, { uri: notebook ?? uri, languageId, text });
+    const language = languageFor(
+      this.engine,
+      // The ending of a notebook tells nothing of its cells.
+      { uri: notebook === undefined ? uri : "", languageId, text },
+    );
     this.sayLanguage(uri, languageId, language);
     const { styles, fallback } = this.said;
     const isKnown = language.languageId !== PLAIN_TEXT || languageId === PLAIN_TEXT;

@@ -42,6 +42,8 @@ export class Measure {
   constructor(
     private readonly sheet: Sheet,
     private readonly tabWidth: number,
+    /** More columns than a line may have are as good as any number. */
+    private readonly limit: number,
     { trailingSpace, notation }: Pick<Language, "trailingSpace" | "notation">,
     private readonly frozen?: (gap: number) => boolean,
   ) {
@@ -104,13 +106,14 @@ export class Measure {
     return this.lineTo = end;
   }
 
-  /** Columns from gap g to the next gap where a line may end, at most `FAR`. */
+  /** Columns from gap g to the next gap where a line may end, at most `FAR`; beyond the limit nobody counts on. */
   toBreak(g: number): number {
     const { upTo, frozen, sheet } = this;
     const { tokens, demand, marks } = sheet;
+    const far = upTo[g]! + this.limit;
     let added = 0;
     let at = g;
-    for (; at < tokens.count; at++) {
+    for (; at < tokens.count && upTo[at]! <= far; at++) {
       const wanted: Demand = demand[at]!;
       const folds = wanted === Demand.Seam || wanted === Demand.Fold;
       if (marks[at] !== 0 || wanted === Demand.Fold) added += this.added(at);

@@ -91,6 +91,7 @@ class Solver {
     this.measure = new Measure(
       sheet,
       options.style.tabWidth,
+      options.style.maxLineLength,
       options.language,
       options.frozen,
     );

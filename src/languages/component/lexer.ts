@@ -9,6 +9,7 @@ export function lexComponent(text: string): TokenTable {
   const start = text.charCodeAt(0) === 0xfeff ? 1 : 0;
   const tokens = new TokenTable(text, start);
   let newLine = true;
+  let noTag = text.length;
   const add = (kind: T, from: number, to: number, flags = 0): void => {
     const lines = /[\r\n]/.test(text.slice(from, to)) ? TokenFlag.MultiLine : 0;
     tokens.add(kind, from, to, flags | lines | (newLine ? TokenFlag.OnNewLine : 0));
@@ -34,7 +35,9 @@ export function lexComponent(text: string): TokenTable {
       continue;
     }
     TAG.lastIndex = at;
-    const tag = TAG.exec(text);
+    // Where no tag ends any more none begins.
+    const tag = at < noTag ? TAG.exec(text) : null;
+    if (tag === null && c === "<" && text.indexOf(">", at) < 0) noTag = at;
     if (tag === null) {
       const end = wordEnd(text, at);
       add(T.Word, at, end);

@@ -44,6 +44,9 @@ export function lexCss(text: string, dialect: Dialect): TokenTable {
 }
 
 class CssLexer {
+  /** Up to where nothing closes an interpolation, or an address: nobody looks again. */
+  private noBrace = 0;
+  private noParen = 0;
   private at: number;
   private readonly tokens: TokenTable;
   private newLine = true;
@@ -196,18 +199,25 @@ class CssLexer {
   private interpolationEnd(from: number): number {
     const { text, dialect: { interpolation } } = this;
     if (interpolation === "" || !text.startsWith(interpolation, from)) return 0;
+    if (from < this.noBrace) return 0;
     let depth = 0;
+    let closes = false;
     for (let i = from + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (c === Char.LeftBrace) depth++;
-      else if (c === Char.RightBrace && --depth === 0) return i + 1;
-      else if (c === Char.Semicolon) return 0;
-      else if (c === Char.Quote || c === Char.Apostrophe) {
+      else if (c === Char.RightBrace) {
+        closes = true;
+        if (--depth === 0) return i + 1;
+      } else if (c === Char.Semicolon) {
+        if (!closes) this.noBrace = i;
+        return 0;
+      } else if (c === Char.Quote || c === Char.Apostrophe) {
         for (i++; i < text.length && text.charCodeAt(i) !== c; i++)
           if (text.charCodeAt(i) === Char.Backslash) i++;
           else if (isLineEnd(text.charCodeAt(i))) return 0;
       }
     }
+    if (!closes) this.noBrace = text.length;
     return 0;
   }
 
@@ -216,15 +226,20 @@ class CssLexer {
     const { text, dialect: { extended } } = this;
     let i = from + 1;
     while (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab) i++;
-    if (CLASSES[text.charCodeAt(i)] === Class.Quote) return 0;
+    if (CLASSES[text.charCodeAt(i)] === Class.Quote || from < this.noParen) return 0;
     let depth = 1;
+    let closes = false;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (isLineEnd(c)) return 0;
+      if (isLineEnd(c)) break;
       if (c === Char.Backslash) i++;
       else if (c === Char.LeftParen && extended) depth++;
-      else if (c === Char.RightParen && --depth === 0) return i + 1;
+      else if (c === Char.RightParen) {
+        closes = true;
+        if (--depth === 0) return i + 1;
+      }
     }
+    if (!closes) this.noParen = i;
     return 0;
   }
 }
