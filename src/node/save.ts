@@ -9,6 +9,7 @@ import { checkConflicts } from "./conflicts.js";
 import { SourceError } from "./error.js";
 import type { ChosenFormatter } from "./formatters/chosen.js";
 import { ProjectPackages } from "./packages.js";
+import { languageOfFile } from "./program.js";
 import { stepsOf } from "./steps.js";
 import type { FileStyle, StyleFiles } from "./style/files.js";
 
@@ -49,7 +50,7 @@ export class Saver {
    */
   async acting(path: string): Promise<Acting | { readonly excludedBy: string }> {
     const { save, style, styles } = this.options;
-    const language = this.engine.languageFor(path);
+    const language = languageOfFile(this.engine, path);
     const said = await styles?.of(path);
     if (said?.excludedBy !== undefined) return { excludedBy: said.excludedBy };
     const formatter = await this.formatterFor(said);

@@ -2,6 +2,7 @@ import { Command, Option } from "commander";
 import pc from "picocolors";
 import { createEngine, leftAlone } from "../../index.js";
 import { explained, formatterFor, type Explained } from "../../node/explained.js";
+import { languageOfFile } from "../../node/program.js";
 import { readSource } from "../../node/index.js";
 import { writeOutput } from "../input.js";
 import {
@@ -53,7 +54,7 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
   const engine = createEngine();
   const styles = styleFilesOf(options);
   const said = await styles.of(path);
-  const language = engine.languageFor(path);
+  const language = languageOfFile(engine, path);
   const { excludedBy } = said;
   const formatter = await formatterFor(said, styles, language === undefined);
   if (language === undefined)
@@ -63,7 +64,10 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
   const document = engine.open({ uri: path, languageId, text, style: said.styleFor });
   return {
     file: path,
-    language: { id: languageId, reason: reasonFor(path) },
+    language: {
+      id: languageId,
+      reason: engine.languageFor(path) === undefined ? "its first line" : reasonFor(path),
+    },
     excludedBy,
     formatter,
     style: explained(document, said, { call: styleOf(options), callPlace: "this call" }),

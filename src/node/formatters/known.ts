@@ -1,12 +1,13 @@
 import type { Engine } from "../../core/engine.js";
+import { languageOfFile } from "../program.js";
 import type { StyleFiles } from "../style/files.js";
 
-/** The files that something is said to format: the engine by their names, or a command by a style file. */
+/** The files that something is said to format: the engine by their names or first lines, or a command by a style file. */
 export class KnownFiles {
   constructor(private readonly engine: Engine, private readonly styles: StyleFiles) {}
 
   async has(path: string): Promise<boolean> {
-    if (this.engine.languageFor(path) !== undefined) return true;
+    if (languageOfFile(this.engine, path) !== undefined) return true;
     // A style file that cannot be used is told of with the files that the engine knows.
     const said = await this.styles.formattersOf(path).catch(() => undefined);
     return said?.names.some((name) => name !== "built-in" && name !== "none") === true;
