@@ -171,6 +171,11 @@ describe("scripts and style sheets", () => {
       "<div>\n  <script>\n    f(function () {\n\n      // a\n      g();\n    });\n  </script>\n</div>\n",
       "<div>\n  <script>\n    f(function () {\n      // a\n      g();\n    });\n  </script>\n</div>\n",
     ],
+    [
+      "a tongue that is left open",
+      "<p>a</p>\n<?php\n  b();\n\n\n",
+      "<p>a</p>\n<?php\n  b();\n\n\n",
+    ],
     ["what does not parse", "<script>\nif (\n</script>\n", "<script>\nif (\n</script>\n"],
   ])("%s", (_, text, wanted) => {
     expect(format("html", text)).toBe(wanted);

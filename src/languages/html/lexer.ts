@@ -97,15 +97,18 @@ class HtmlLexer {
   private word(): void {
     const { text, at } = this;
     let i = at;
+    let isOpen = false;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (isBlank(c)) break;
       if (c !== Char.LeftBrace && c !== Char.Less) continue;
       const tongue = this.tongueEnd(i);
+      isOpen = tongue === text.length && !/[}%#?][}>]$/.test(text.slice(i, tongue));
       if (tongue > 0) i = tongue - 1;
       else if (i > at && c === Char.Less && beginsMarkup(text, i)) break;
     }
-    this.add(T.Word, i, this.linesIn(i));
+    // A tongue that is left open takes all that follows, line ends too.
+    this.add(T.Word, i, this.linesIn(i) | (isOpen ? TokenFlag.Continues : 0));
   }
 
   /** A comment, the document's type, or what is read as a comment. */
