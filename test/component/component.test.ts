@@ -105,6 +105,11 @@ describe("requests", () => {
   test.each([
     ["in a script", "<script>\nif (a) {¦\n</script>\n", "<script>\nif (a) {\n  \n</script>\n"],
     [
+      "behind a tag that ends itself",
+      "<template>\n  <main>\n    <Berth />¦\n  </main>\n</template>\n",
+      "<template>\n  <main>\n    <Berth />\n    \n  </main>\n</template>\n",
+    ],
+    [
       "between tags",
       "<template>\n  <p>¦</p>\n</template>\n",
       "<template>\n  <p>\n    \n  </p>\n</template>\n",

@@ -1,6 +1,6 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
-import { createEngine, type Engine } from "../../index.js";
+import { createEngine, type Engine, type Language } from "../../index.js";
 import {
   COLUMNS,
   SourceError,
@@ -62,7 +62,7 @@ Each way has its column. All but foreign play the formatted text:
 
 async function replay(paths: readonly string[], options: Options): Promise<void> {
   const engine = createEngine();
-  const files = findSources(paths, (path) => engine.languageFor(path) !== undefined);
+  const files = findSources(paths, (path) => isPlayed(engine.languageFor(path)));
   const scores: FileScore[] = [];
   let failed = 0;
   for (const [i, file] of files.entries()) {
@@ -153,3 +153,7 @@ function row(name: string, { lines, ways }: Score): string {
   });
   return `${name.padEnd(NAME)}${String(lines).padStart(7)}${cells.map((cell) => cell.padStart(10)).join("")}`;
 }
+
+/** Whether Enter brings a depth and no more in a language, so that a text is typed as it stands: no list's marks. */
+const isPlayed = (language: Language | undefined): boolean =>
+  language !== undefined && language.rewrite === undefined;

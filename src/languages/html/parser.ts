@@ -22,21 +22,23 @@ interface Open {
 /**
  * Parses a page (HTML Living Standard, 13.1): optional tags may be left out, and no tag changes its place.
  * Where tags do not add up, an end tag that begins a line ends the element whose tag stands in its column.
+ *
+ * @param closesAny whether `/>` ends any element, as it does in templates of components.
  */
-export function parseHtml(text: string, byColumns = false): Syntax {
+export function parseHtml(text: string, byColumns = false, closesAny = false): Syntax {
   const tokens = lexHtml(text);
   if (!byColumns) {
-    const first = new HtmlParser(tokens, false);
+    const first = new HtmlParser(tokens, false, closesAny);
     first.document();
     if (first.mismatches === 0)
       return { tokens, tree: first.tree, unbalanced: false, mismatches: 0 };
   }
-  const { tree, mismatches } = readByColumns(tokens);
+  const { tree, mismatches } = readByColumns(tokens, closesAny);
   return { tokens, tree, unbalanced: !byColumns || mismatches > 0, mismatches };
 }
 
-function readByColumns(tokens: TokenTable): HtmlParser {
-  const parser = new HtmlParser(tokens, true);
+function readByColumns(tokens: TokenTable, closesAny: boolean): HtmlParser {
+  const parser = new HtmlParser(tokens, true, closesAny);
   parser.document();
   return parser;
 }
@@ -51,7 +53,12 @@ class HtmlParser {
   private beyond = 0;
   private at = 0;
 
-  constructor(private readonly tokens: TokenTable, private readonly byColumns: boolean) {
+  /** @param closesAny whether `/>` ends any element, as it does in templates of components. */
+  constructor(
+    private readonly tokens: TokenTable,
+    private readonly byColumns: boolean,
+    private readonly closesAny: boolean,
+  ) {
     this.tree = new Tree((tokens.text.length >> 3) + 16);
     this.lineStarts = new LineStarts(tokens.text);
   }
@@ -98,7 +105,7 @@ class HtmlParser {
     }
     tree.finish(N.StartTag, first, this.at);
     const empty = tokens.kind(this.at - 1) === T.EmptyTagEnd;
-    if (VOID.has(name) || (empty && foreign)) {
+    if (VOID.has(name) || (empty && (foreign || this.closesAny))) {
       tree.finish(N.Element, first, this.at);
     } else if (stack.length >= DEPTH_LIMIT) {
       this.beyond++;
@@ -245,10 +252,10 @@ class HtmlParser {
  *
  * @param line an end tag with which the next line begins: elements before its own may end with it.
  */
-export function htmlClosers(text: string, line = ""): string {
+export function htmlClosers(text: string, line = "", closesAny = false): string {
   const tokens = lexHtml(text);
-  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`)}`;
-  const parser = new HtmlParser(tokens, false);
+  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", closesAny)}`;
+  const parser = new HtmlParser(tokens, false, closesAny);
   const open = parser.openAtEnd();
   const ends = (name: string): boolean => `</${name}>`.startsWith(line);
   while (
