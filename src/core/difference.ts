@@ -1,3 +1,4 @@
+import type { Change } from "./text/edits.js";
 import { LINE_END_RULE } from "./text/minimise.js";
 
 /** A number with what it counts: `one blank`, `3 blanks`, `no blank`. */
@@ -40,6 +41,16 @@ export function describeDifference(
   return found === 0
     ? `${counted(wanted, "blank")} expected here`
     : `${counted(wanted, "blank")} expected here, ${counted(found, "blank")} found`;
+}
+
+/**
+ * What a change of a text asks for, as {@link describeDifference} says it.
+ *
+ * @param text the text before the change.
+ */
+export function describeChange(text: string, { from, to, text: after, rule }: Change): string {
+  const atLineStart = from === 0 || /[\r\n]/.test(text[from - 1]!);
+  return describeDifference({ before: text.slice(from, to), after, rule, atLineStart });
 }
 
 function lines(old: number, now: number, atLineStart: boolean): string {

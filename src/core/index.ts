@@ -11,7 +11,7 @@ export { createEngine } from "./engine.js";
 export type { Engine, EngineOptions } from "./engine.js";
 export type { IndentedBlocks, Language, Syntax, Typing } from "./language.js";
 export type { BlockComment, Notation, Pair } from "./notation.js";
-export { describeDifference } from "./difference.js";
+export { describeChange, describeDifference } from "./difference.js";
 export { leftAlone } from "./left-alone.js";
 export { describeRule } from "./described.js";
 export type { Rule } from "./described.js";

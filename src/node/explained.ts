@@ -1,4 +1,5 @@
 import type { Document } from "../core/document.js";
+import { leftAlone } from "../core/left-alone.js";
 import type { Style } from "../core/style/style.js";
 import type { FileStyle, StyleFiles } from "./style/files.js";
 
@@ -10,7 +11,12 @@ export interface Explained {
   readonly formatter: ExplainedFormatter;
   readonly style: readonly ExplainedOption[];
   /** Lines that comments hold off, both counted from 1. */
-  readonly leftAlone: readonly { readonly first: number; readonly last: number }[];
+  readonly leftAlone: readonly LinesLeftAlone[];
+}
+
+export interface LinesLeftAlone {
+  readonly first: number;
+  readonly last: number;
 }
 
 export interface ExplainedFormatter {
@@ -60,6 +66,10 @@ export function explained(
     (name) => ({ name, value: style[name], place: placeOf(name) }),
   );
 }
+
+/** The lines of a document that comments hold off. */
+export const linesLeftAlone = (document: Document): LinesLeftAlone[] =>
+  leftAlone(document).map(({ start, end }) => ({ first: start.line + 1, last: end.line + 1 }));
 
 /**
  * What formats a file.

@@ -1,5 +1,5 @@
 import type { Diagnostic, DiagnosticSeverity } from "vscode-languageserver/node.js";
-import { describeDifference, describeRule, type Change, type TextEdit } from "../index.js";
+import { describeChange, describeRule, type Change, type TextEdit } from "../index.js";
 import type { OpenDocument } from "./documents.js";
 import { LONG } from "./long.js";
 import type { Session } from "./session.js";
@@ -41,9 +41,7 @@ export function differencesOf(session: Session, open: OpenDocument): {
 
 /** What a difference asks for, as a sentence. */
 export function sentenceOf({ document: { text } }: OpenDocument, { change }: Difference): string {
-  const { from, to, text: after, rule } = change;
-  const atLineStart = from === 0 || /[\r\n]/.test(text[from - 1]!);
-  const said = describeDifference({ before: text.slice(from, to), after, rule, atLineStart });
+  const said = describeChange(text, change);
   return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 }
 

@@ -1,6 +1,6 @@
-import { leftAlone, type Range } from "../index.js";
+import type { Range } from "../index.js";
 import { SourceError } from "../node/index.js";
-import { explained, formatterFor, type Explained } from "../node/explained.js";
+import { explained, formatterFor, linesLeftAlone, type Explained } from "../node/explained.js";
 import type { Session } from "./session.js";
 
 /** What acts on an open document, and why. */
@@ -46,9 +46,7 @@ export async function statusOf(session: Session, uri: string): Promise<Status | 
         fallback: session.fallback(uri),
         fallbackPlace: "the editor's options, as the text shows nothing of its own",
       }),
-      leftAlone: leftAlone(document).map(
-        ({ start, end }) => ({ first: start.line + 1, last: end.line + 1 }),
-      ),
+      leftAlone: linesLeftAlone(document),
       unsettled: document.formatDocument(session.callStyle(open)).unsettled,
       problem: undefined,
     };

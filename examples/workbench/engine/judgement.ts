@@ -1,5 +1,5 @@
 import {
-  describeDifference,
+  describeChange,
   describeRule,
   type Change,
   type Engine,
@@ -73,8 +73,7 @@ export function judge(
   };
 }
 
-function sentenceOf(text: string, { from, to, text: after, rule }: Change): string {
-  const atLineStart = from === 0 || /[\r\n]/.test(text[from - 1]!);
-  const said = describeDifference({ before: text.slice(from, to), after, rule, atLineStart });
+function sentenceOf(text: string, change: Change): string {
+  const said = describeChange(text, change);
   return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 }

@@ -1,7 +1,7 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
-import { createEngine, leftAlone } from "../../index.js";
-import { explained, formatterFor, type Explained } from "../../node/explained.js";
+import { createEngine } from "../../index.js";
+import { explained, formatterFor, linesLeftAlone, type Explained } from "../../node/explained.js";
 import { languageOfFile } from "../../node/program.js";
 import { readSource } from "../../node/index.js";
 import { writeOutput } from "../input.js";
@@ -71,9 +71,7 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
     excludedBy,
     formatter,
     style: explained(document, said, { call: styleOf(options), callPlace: "this call" }),
-    leftAlone: leftAlone(document).map(
-      ({ start, end }) => ({ first: start.line + 1, last: end.line + 1 }),
-    ),
+    leftAlone: linesLeftAlone(document),
   };
 }
 

@@ -1,4 +1,4 @@
-import { describeDifference, type TextEdit } from "../../index.js";
+import { describeChange, type TextEdit } from "../../index.js";
 import type { Outcome } from "../../node/index.js";
 
 /** A way to tell what `check` found. */
@@ -18,9 +18,7 @@ export interface Difference {
 /** The differences of a file, each with a sentence. */
 export function differencesOf({ before, answer }: Outcome): Difference[] {
   const { changes, edits } = answer;
-  return changes.map(({ from, to, text, rule }, i) => {
-    const lineStart = from === 0 || /[\r\n]/.test(before[from - 1]!);
-    const said = { before: before.slice(from, to), after: text, rule, atLineStart: lineStart };
-    return { edit: edits[i]!, message: describeDifference(said) };
-  });
+  return changes.map(
+    (change, i) => ({ edit: edits[i]!, message: describeChange(before, change) }),
+  );
 }

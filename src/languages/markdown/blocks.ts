@@ -33,8 +33,6 @@ export interface Item extends Block {
   readonly content: number;
   /** Undefined for bullets. */
   readonly number: number | undefined;
-  /** Whether nothing stands behind the marker on its line, or code that is indented. */
-  readonly bare: boolean;
 }
 
 export interface List extends Block {
@@ -483,7 +481,6 @@ class BlockParser {
       column,
       content: column + indent + marker.length + width,
       number: digits === undefined ? undefined : Number(digits),
-      bare: isEmpty || isCode,
     });
     opened.at(-1)!.children.push(item);
     this.open = [...opened, item];
