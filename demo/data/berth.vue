@@ -1,8 +1,8 @@
 <template>
-  <section class="berth" :class="{ late: isLate }">
+  <section class="berth" :class="{late:isLate}">
     <h2>{{ pier }}</h2>
-    <Ferry v-for="ferry in ferries" :key="ferry.name" :ferry="ferry" @sail="sail(ferry)" />
-    <p v-if="isLate">The gangway opens at {{ opens }}.</p>
+    <Ferry v-for="(ferry,i) in ferries.filter(one=>one.sails>now)" :key="ferry.name" :ferry="ferry" :first="i===0" @sail="sail( ferry )" />
+    <p v-if="isLate">The gangway opens at {{opens??'noon'}}.</p>
   </section>
 </template>
 
@@ -10,8 +10,9 @@
 import {computed,ref} from 'vue'
 import Ferry from './Ferry.vue'
 const props=defineProps<{pier:string,opens:string}>()
+const now=new Date()
 const ferries=ref<{name:string;sails:Date}[]>([])
-const isLate=computed(()=>ferries.value.some(ferry=>ferry.sails<new Date()))
+const isLate=computed(()=>ferries.value.some(ferry=>ferry.sails<now))
 function sail(ferry:{name:string}){ ferries.value=ferries.value.filter(one=>one!==ferry) }
 </script>
 

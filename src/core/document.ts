@@ -307,7 +307,7 @@ export class Document {
       // Each step reads what the one before has left.
       const now = list.length === 0
         ? this
-        : this.opened(this.language, this.languageId, list.appliedTo(text), undefined);
+        : this.opened(this.language, this.languageId, list.appliedTo(text));
       const answer = now.saveStep(step, ranges, options);
       const { edits } = answer;
       const moved = (at: Position): Position =>
@@ -568,7 +568,8 @@ export class Document {
     language: Language,
     languageId: string,
     text: string,
-    line: number | undefined,
+    line?: number,
+    fallback?: Partial<Style>,
   ): Document {
     const { uri, engineStyle, encoding, languageOf } = this;
     const document = new Document(
@@ -578,7 +579,7 @@ export class Document {
         languageId,
         text,
         style: (inner) => this.styleFor(inner) ?? {},
-        fallback: this.fallback,
+        fallback: () => ({ ...this.fallback?.(), ...fallback }),
       },
       engineStyle,
       encoding,
@@ -608,7 +609,7 @@ export class Document {
       const inner = this.languageOf(languageId);
       if (inner === undefined) continue;
       // What holds it says how it ends.
-      const answer = this.opened(inner, languageId, text, undefined).formatDocument(
+      const answer = this.opened(inner, languageId, text).formatDocument(
         { ...call, insertFinalNewline: false },
       );
       if (answer.unsettled.length === 0) changes.push(...replaced(answer.text));

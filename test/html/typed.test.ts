@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { applyEdits } from "oak-tide";
+import { keyed } from "../support/caret.js";
 import { engine } from "../support/format.js";
 import { typedAtOnce } from "../support/typist.js";
 
@@ -28,35 +29,31 @@ describe("pages typed out from nothing, with Enter and no blank before a line", 
 });
 
 describe("Enter", () => {
-  /** A page after Enter at the caret `¦`. */
-  function entered(text: string): string {
-    const document = engine.open({ uri: "", languageId: "html", text: text.replace("¦", "") });
-    const at = document.positionAt(text.indexOf("¦"));
-    document.update([{ range: { start: at, end: at }, text: "\n" }]);
-    const { edits } = document.formatOnType({ line: at.line + 1, character: 0 }, "\n");
-    return applyEdits(document.text, edits);
-  }
-
   test.each([
-    ["between tags", "<div>¦</div>\n", "<div>\n  \n</div>\n"],
+    ["between tags", "<div>¦</div>\n", "<div>\n  ¦\n</div>\n"],
     [
       "behind a tag without content, before an end tag",
       "<div>\n  <br>\n¦</div>\n",
-      "<div>\n  <br>\n\n</div>\n",
+      "<div>\n  <br>\n\n¦</div>\n",
     ],
-    ["in front of an end tag", "<div>\n  <p>a</p>\n¦</div>\n", "<div>\n  <p>a</p>\n\n</div>\n"],
+    ["in front of an end tag", "<div>\n  <p>a</p>\n¦</div>\n", "<div>\n  <p>a</p>\n\n¦</div>\n"],
     [
       "behind the first comment of a head",
       "<head>\n    <!-- a -->¦\n    <meta>\n</head>\n",
-      "<head>\n    <!-- a -->\n    \n    <meta>\n</head>\n",
+      "<head>\n    <!-- a -->\n    ¦\n    <meta>\n</head>\n",
+    ],
+    [
+      "in front of a line of a script that stands deeper than its tags",
+      "<script>\n    moor();\n    ¦board();\n</script>\n",
+      "<script>\n    moor();\n\n    ¦board();\n</script>\n",
     ],
     [
       "in a page whose body stands at the margin",
       "<body>\n<p>a</p>¦\n<p>b</p>\n</body>\n",
-      "<body>\n<p>a</p>\n\n<p>b</p>\n</body>\n",
+      "<body>\n<p>a</p>\n¦\n<p>b</p>\n</body>\n",
     ],
   ])("%s", (_, text, wanted) => {
-    expect(entered(text)).toBe(wanted);
+    expect(keyed("html", text)).toBe(wanted);
   });
 });
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { applyEdits } from "oak-tide";
+import { keyed } from "../support/caret.js";
 import { engine, format } from "../support/format.js";
 import { markdownRegions } from "../../dist/languages/markdown/regions.js";
 import { parseMarkdown } from "../../dist/languages/markdown/parser.js";
@@ -110,15 +111,6 @@ describe("what is typed into them", () => {
     ["a closer", "```js\nif (a) {\n  ¦\n```\n", "}", "```js\nif (a) {\n}¦\n```\n"],
     ["a style sheet's", "```css\n.a {¦}\n```\n", "\n", "```css\n.a {\n  ¦\n}\n```\n"],
   ])("%s", (_, text, key, wanted) => {
-    const document = engine.open({ uri: "", languageId: "markdown", text: text.replace("¦", "") });
-    const at = document.positionAt(text.indexOf("¦"));
-    document.update([{ range: { start: at, end: at }, text: key }]);
-    const after = key === "\n"
-      ? { line: at.line + 1, character: 0 }
-      : { ...at, character: at.character + 1 };
-    const { edits, caret } = document.formatOnType(after, key);
-    document.update([...edits].reverse().map(({ range, newText }) => ({ range, text: newText })));
-    const offset = document.offsetAt(caret);
-    expect(`${document.text.slice(0, offset)}¦${document.text.slice(offset)}`).toBe(wanted);
+    expect(keyed("markdown", text, key)).toBe(wanted);
   });
 });

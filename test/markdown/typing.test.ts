@@ -1,17 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { applyEdits } from "oak-tide";
+import { keyed } from "../support/caret.js";
 import { engine } from "../support/format.js";
-
-/** A text after Enter at the caret `¦`, with the caret. */
-function entered(text: string): string {
-  const document = engine.open({ uri: "", languageId: "markdown", text: text.replace("¦", "") });
-  const at = document.positionAt(text.indexOf("¦"));
-  document.update([{ range: { start: at, end: at }, text: "\n" }]);
-  const { edits, caret } = document.formatOnType({ line: at.line + 1, character: 0 }, "\n");
-  document.update([...edits].reverse().map(({ range, newText }) => ({ range, text: newText })));
-  const offset = document.offsetAt(caret);
-  return `${document.text.slice(0, offset)}¦${document.text.slice(offset)}`;
-}
 
 test.each([
   ["a list goes on", "- a¦", "- a\n- ¦"],
@@ -29,7 +19,7 @@ test.each([
   ["a paragraph", "tide¦", "tide\n¦"],
   ["code in a fence", "```js\nif (a) {¦\n```\n", "```js\nif (a) {\n  ¦\n```\n"],
 ])("Enter: %s", (_, text, wanted) => {
-  expect(entered(text)).toBe(wanted);
+  expect(keyed("markdown", text)).toBe(wanted);
 });
 
 describe("what is pasted", () => {

@@ -23,12 +23,14 @@ export interface HostDocument {
   style(call?: Partial<Style>): Style;
   /** The language with an identifier. */
   languageOf(languageId: string): Language | undefined;
-  /** Opens a text with the styles that act on the host; `line` says on which line of that it begins. */
+  /** Opens a text with the styles that act on the host; `line` says on which line of that it begins, `fallback` what its
+   * place shows where it shows nothing. */
   opened(
     language: Language,
     languageId: string,
     text: string,
     line: number | undefined,
+    fallback: Partial<Style> | undefined,
   ): Document;
 }
 
@@ -184,13 +186,13 @@ export class HostRegions {
     endOfLine: Style["endOfLine"],
     line?: number,
   ): Inside | undefined {
-    const { languageId, start } = region;
+    const { languageId, start, fallback } = region;
     const language = this.host.languageOf(languageId);
     if (language === undefined) return undefined;
     const rows = RegionRows.of(lines, region);
     const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
     const text = before + rows.textIn(lines) + after;
-    const key = `${languageId} ${text}`;
+    const key = `${languageId} ${fallback?.indentSize ?? ""} ${text}`;
     const live = this.live.find(
       ({ inside: { opened }, region: other }) => (
         other.languageId === languageId && opened.document.text === text
@@ -200,7 +202,7 @@ export class HostRegions {
       ?? this.known.get(key)
       ?? this.before.get(key)
       ?? {
-        document: this.host.opened(language, languageId, text, line),
+        document: this.host.opened(language, languageId, text, line, fallback),
         before,
         after,
       };

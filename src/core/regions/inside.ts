@@ -70,11 +70,12 @@ export class Inside {
 
   /** The style of a call, with what the host decides: line ends, and columns that its prefix takes. */
   private style(call: Partial<Style> | undefined): Partial<Style> {
-    const { prefix } = this.region;
+    const { prefix, style } = this.region;
     const width =
       this.document.style(call).maxLineLength - columnsBetween(prefix, 0, prefix.length);
     return {
       ...call,
+      ...style,
       insertFinalNewline: false,
       endOfLine: this.endOfLine,
       maxLineLength: Math.max(width, LEAST_WIDTH),
@@ -100,7 +101,11 @@ export class Inside {
     const [begin, end] = [before.length, before.length + rows.length];
     const within = changes.filter(({ from, to }) => from < end + after.length || to <= end);
     const inner = within.every(
-      ({ from, to }) => from >= begin && to <= end && (from < to || (from > begin && from < end)),
+      ({ from, to, text }) => (
+        from >= begin
+        && to <= end
+        && (from < to || (from > begin && from < end) || !/\s/.test(text))
+      ),
     );
     if (!inner) return [];
     return rows.back(
@@ -117,8 +122,16 @@ export class Inside {
     const own = this.back(changes);
     if (own.length === 0 && changes.length > 0) return own;
     // A line that lacks what stands before the others gets it, unless a text goes on there.
+    const isJoined = (start: number): boolean => changes.some(
+      ({ from, to, text }) => (
+        from < start && to >= start && !/[\r\n]/.test(document.slice(from - 1, from) + text)
+      ),
+    );
     const lacking = rows.short
-      .filter((inner) => document.beginsCode(before.length + inner))
+      .filter((inner) => {
+        const start = before.length + inner;
+        return document.beginsCode(start) && !isJoined(start);
+      })
       .map((inner) => rows.host(inner));
     return lacking.length === 0 ? own : this.withPrefix(own, lacking);
   }
@@ -202,15 +215,30 @@ export class Inside {
     // What a fragment's edges forbid is given up whole.
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
     // The line that Enter began gets what stands before the others.
-    const changes = character === "\n" ? this.withPrefix(own, [offset]) : own;
+    const changes = character === "\n"
+      ? this.withoutWhiteAbove(host, offset, this.withPrefix(own, [offset]))
+      : own;
     let text = host;
     let { rows } = this;
     for (const change of [...changes].reverse()) {
       text = changed(text, [change]);
-      rows = rows.replaced(text, change).rows;
+      rows = change.to < rows.region.from
+        ? rows.shifted(change.from - change.to)
+        : rows.replaced(text, change).rows;
     }
     const after = document.offsetAfter(inner, caret) - this.opened.before.length;
     return { changes, caret: rows.host(Math.max(0, after)) };
+  }
+
+  /** Changes, and what goes of the white space on the line that Enter left, be it what stands before each. */
+  private withoutWhiteAbove(host: Lines, offset: number, changes: Change[]): Change[] {
+    const line = host.lineAt(offset) - 1;
+    if (line < 0) return changes;
+    const [from, to] = [host.lineStart(line), host.lineEnd(line)];
+    if (from === to || host.slice(from, to).trim() !== "") return changes;
+    const rule = ruleId(this.document.language, "new-line");
+    const others = changes.filter((change) => change.from > to || change.to < from);
+    return [...others, { from, to, text: "", rule }].sort(byPlace);
   }
 
   /** Changes with what lines lack that stands before the others. */
@@ -220,9 +248,11 @@ export class Inside {
     for (const line of lines) {
       const { at, text } = this.rows.lacking(line);
       if (text === "") continue;
-      const same = all.findIndex(({ from }) => from === at);
-      if (same < 0) all.push({ from: at, to: at, text, rule });
-      else all[same] = { ...all[same]!, text: text + all[same]!.text };
+      const same = all.findIndex(({ from, to }) => from === at || to === at);
+      const there = all[same];
+      if (there === undefined) all.push({ from: at, to: at, text, rule });
+      else if (there.from === at) all[same] = { ...there, text: text + there.text };
+      else all[same] = { ...there, text: there.text + text };
     }
     return all.sort(byPlace);
   }

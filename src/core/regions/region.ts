@@ -1,5 +1,6 @@
 import type { Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
+import type { Style } from "../style/style.js";
 
 /** What part of a program a region is; a language says in what surroundings each stands. */
 export type Fragment = "expression" | "statements" | "declarations" | "parameters";
@@ -22,6 +23,10 @@ export interface Region extends Span {
    * reads the change. Left out, the host is read after every change.
    */
   readonly closer?: RegExp | undefined;
+  /** What its place shows of the style, where it shows nothing itself. */
+  readonly fallback?: Partial<Style> | undefined;
+  /** What its place decides of the style: a string in an attribute keeps its delimiters. */
+  readonly style?: Partial<Style> | undefined;
 }
 
 /** What a language says of the regions of a text: in their order, disjoint, each of whole lines or within one. */

@@ -13,7 +13,7 @@ export function moveChanges(site: Site, span: LineSpan): Change[] {
   const { placed } = language.typing;
   if (placed !== undefined)
     return placed(lines.text, lines.lineStart(span.first), lines.lineEnd(span.last), false);
-  const block = movedLines(syntax, lines, span, style.tabWidth);
+  const block = movedLines(language, syntax, lines, span, style.tabWidth);
   const [head] = block;
   if (head === undefined) return [];
   const target = headDepth(site, block, 0, head.column);

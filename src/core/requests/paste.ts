@@ -46,7 +46,7 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
   const end = lines.lineEnd(span.last);
   const tabWidth = movedTab(text.slice(start + lead.length, end), style);
   const behindCode = lead.trim() !== "";
-  const block = movedLines(syntax, lines, span, tabWidth);
+  const block = movedLines(language, syntax, lines, span, tabWidth);
   const [head] = block;
   if (head === undefined) return [];
   const brought = behindCode ? 0 : indentColumn(text, head.from + lead.length, head.to, tabWidth);

@@ -7,7 +7,7 @@ import { componentRegions } from "./regions.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { componentTyping } from "./typing.js";
 
-export { template } from "./template.js";
+export { template } from "./template/index.js";
 
 /** Components in one file: blocks of markup, script and style, each by its own language. */
 export const component: Language = {

@@ -1,5 +1,6 @@
 import type { Syntax } from "../../core/language.js";
 import type { Region } from "../../core/regions/region.js";
+import type { Style } from "../../core/style/style.js";
 import { startOfLine } from "../../core/text/width.js";
 import { languageIn } from "../html/code.js";
 import { T } from "./kinds.js";
@@ -36,6 +37,13 @@ export function languageOf(tag: string): string | undefined {
   }
 }
 
+/** The step that a text shows by standing deeper than its tags. */
+const stepOf = (white: string): Partial<Style> => (
+  white.includes("\t")
+    ? { indentStyle: "tab" }
+    : { indentStyle: "space", indentSize: white.length }
+);
+
 /** What the blocks of a component hold. */
 export function* componentRegions({ tokens }: Syntax): Iterable<Region> {
   const { text } = tokens;
@@ -48,13 +56,12 @@ export function* componentRegions({ tokens }: Syntax): Iterable<Region> {
     const line = startOfLine(text, start);
     const white = text.slice(line, start);
     const whole = white.trim() === "";
-    // Lines of markup keep their depth: what is laid out stands at one.
-    const prefix = whole && languageId !== "component-template" ? white : "";
     yield {
       from: whole ? line : start,
       to: tokens.end(t),
       languageId,
-      prefix,
+      prefix: whole ? white : "",
+      ...(whole && white !== "" && { fallback: stepOf(white) }),
       closer: new RegExp(`</?${/^<([\w-]+)/.exec(tag)![1]!}`, "i"),
     };
   }

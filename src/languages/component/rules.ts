@@ -5,6 +5,7 @@ export const enum R {
   Block,
   Split,
   Unparsed,
+  Interpolation,
 }
 
 export const RULES: readonly string[] = [
@@ -13,10 +14,12 @@ export const RULES: readonly string[] = [
   "block-place",
   "line-split",
   "as-written",
+  "interpolation-space",
 ].map((name) => `component/${name}`);
 
 /** What those ask for that only this language has. */
 export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
   "block-place":
     "A script or a style sheet stands at the margin of its tags, unless the file shows otherwise.",
+  "interpolation-space": "One blank stands inside the braces of an expression in the markup.",
 };

@@ -5,7 +5,7 @@ import { lexComponent } from "./lexer.js";
 /** What components say of text that is typed between their blocks. */
 export const componentTyping: Typing = {
   triggers: [">"],
-  words: new Map(),
+  words: new Map(["template", "script", "style"].map((name) => [`</${name}`, [">"]])),
   closers(text) {
     const tokens = lexComponent(text);
     for (let t = tokens.count - 1; t >= 0 && tokens.kind(t) !== T.Closing; t--) {

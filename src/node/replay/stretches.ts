@@ -1,4 +1,5 @@
 import type { Language } from "../../core/language.js";
+import { movableRegions } from "../../core/requests/placing/moved.js";
 import type { LineIndex } from "../../core/text/lines.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { NONE } from "../../core/syntax/tree.js";
@@ -38,12 +39,18 @@ export function stretches(language: Language, text: string, lines: LineIndex): S
   return all.filter((_, i) => i % step === 0);
 }
 
-/** Lines that begin inside a token, such as a text of several lines: nobody moves those. */
+/**
+ * Lines that begin inside a token, such as a text of several lines: nobody moves those. A region's lines may
+ * move, but not with its first where others of it may not.
+ */
 export function linesInTokens(language: Language, text: string, lines: LineIndex): Set<number> {
-  const { tokens } = language.parse(text);
+  const syntax = language.parse(text);
+  const { tokens } = syntax;
+  const regions = movableRegions(language, syntax);
   const fixed = new Set<number>();
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.has(t, TokenFlag.MultiLine) || tokens.isTrivia(t)) continue;
+    if (regions.has(tokens.end(t))) continue;
     for (let line = lines.lineAt(tokens.start(t)) + 1; line <= lines.lineAt(tokens.end(t)); line++)
       fixed.add(line);
   }

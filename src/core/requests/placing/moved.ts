@@ -1,4 +1,4 @@
-import type { Syntax } from "../../language.js";
+import type { Language, Syntax } from "../../language.js";
 import type { Style } from "../../style/style.js";
 import type { Change } from "../../text/edits.js";
 import type { LineIndex } from "../../text/lines.js";
@@ -16,21 +16,26 @@ export interface MovedLine {
   readonly token: number;
   /** For a line within a comment the place in the block of the line on which that begins, else -1. */
   readonly comment: number;
+  /** Whether it is a region's, of whose lines the layout says nothing. */
+  readonly region: boolean;
 }
 
 /**
  * The lines of a span that are not blank and do not begin inside a text; none where the first begins
- * inside a comment or a text, whose inside it is now.
+ * inside a comment or a text, whose inside it is now. Those of a region move like others.
  *
  * @param tabWidth by which the columns are counted.
  */
 export function movedLines(
-  { tokens }: Syntax,
+  language: Language,
+  syntax: Syntax,
   lines: LineIndex,
   { first, last }: LineSpan,
   tabWidth: number,
 ): MovedLine[] {
+  const { tokens } = syntax;
   const block: MovedLine[] = [];
+  const regions = movableRegions(language, syntax);
   let t = Math.max(0, tokens.lastAt(lines.lineStart(first)));
   for (let line = first; line <= last; line++) {
     const from = lines.lineStart(line);
@@ -40,16 +45,27 @@ export function movedLines(
     let to = from;
     while (to < end && (lines.text[to] === " " || lines.text[to] === "\t")) to++;
     if (inside && block.length === 0) return [];
-    if (to === end || (inside && !tokens.isTrivia(t))) continue;
+    const isMovable = !inside || tokens.isTrivia(t) || regions.has(tokens.end(t));
+    if (to === end || !isMovable) continue;
     block.push({
       from,
       to,
       column: indentColumn(lines.text, from, to, tabWidth),
       token: t,
-      comment: inside ? lineOf(block, tokens.start(t)) : -1,
+      comment: inside && tokens.isTrivia(t) ? lineOf(block, tokens.start(t)) : -1,
+      region: t < tokens.count && regions.has(tokens.end(t)),
     });
   }
   return block;
+}
+
+/** Where the regions of a text end whose lines may move, as no text over several lines stands in them. */
+export function movableRegions(language: Pick<Language, "regions">, syntax: Syntax): Set<number> {
+  const { text } = syntax.tokens;
+  const ends = new Set<number>();
+  for (const { from, to } of language.regions?.(syntax) ?? [])
+    if (!text.slice(from, to).includes("`")) ends.add(to);
+  return ends;
 }
 
 /** The place of the last line that begins at or before an offset. */

@@ -139,9 +139,10 @@ function stepsDeep(pasted: Pasted, own: number): number[] {
     // A first line with code before it stands as it is.
     const asked = some.slice(behindCode ? 1 : 0).map(({ token }) => token);
     const depths = lineDepths(language, syntax, unit, asked, false);
-    const first = behindCode ? lines[0]!.column : depths[0]?.column ?? NaN;
+    const first = behindCode ? lines[0]!.column : depths[0]?.column ?? 0;
     const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
-    return filled(behindCode ? [0, ...deep] : deep, lines);
+    const all = behindCode ? [0, ...deep] : deep;
+    return filled(all.map((depth, i) => (lines[i]!.region ? NaN : depth)), lines);
   }
   // Where indentation tells, the block is read by itself with the first line in its place.
   const text = standingText(pasted, own);
@@ -160,9 +161,12 @@ function stepsDeep(pasted: Pasted, own: number): number[] {
 /** Where the layout has no say, as behind a backslash, a line is one step deeper than the one around it. */
 function filled(depths: number[], lines: readonly MovedLine[]): number[] {
   const around = linesAround(lines);
-  return depths.map((depth, i) => (
-    Number.isNaN(depth) && i > 0 ? (depths[Math.max(0, around[i]!)] ?? 0) + 1 : depth
-  ));
+  const all: number[] = [];
+  for (const [i, depth] of depths.entries()) {
+    const outer = around[i]!;
+    all.push(Number.isNaN(depth) ? (outer < 0 ? 0 : all[outer]! + 1) : depth);
+  }
+  return all;
 }
 
 /** How many UTF-16 units stand from a line's first character to the end before the next line of the block. */

@@ -70,13 +70,13 @@ export abstract class HtmlTags {
    * @param inline whether it stands in a text, whose lines rather end between words.
    */
   protected tag(node: number, inline = false): void {
-    const { tree, tokens, sheet, style } = this;
+    const { tree, sheet, style } = this;
     const first = tree.first(node);
     const last = tree.end(node) - 1;
     let attributes = 0;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) attributes++;
     const stacked = style.attributeSplit === "stacked" && attributes > 1;
-    const written = this.asAuthored && attributes > 0 && tokens.onNewLine(first + 1);
+    const written = this.asAuthored && attributes > 0 && this.isSplit(node);
     const whole = inline && !stacked && !written && !this.isWide(node);
     const apart = whole ? Demand.Space : Demand.Fold;
     sheet.open(
@@ -101,6 +101,11 @@ export abstract class HtmlTags {
     sheet.close();
   }
 
+  /** Whether the author gave the attributes of a tag lines of their own. */
+  protected isSplit(tag: number): boolean {
+    return this.tokens.onNewLine(this.tree.first(tag) + 1);
+  }
+
   /** Whether a tag takes more of a line than a text should leave to it. */
   protected isWide(tag: number): boolean {
     const { tree, style } = this;
@@ -117,7 +122,7 @@ export abstract class HtmlTags {
     return width;
   }
 
-  private attributeInside(node: number): void {
+  protected attributeInside(node: number): void {
     const { tree, tokens, sheet, style } = this;
     const first = tree.first(node);
     for (let t = first + 1; t < tree.end(node); t++) sheet.set(t, Demand.Join, R.Attribute);

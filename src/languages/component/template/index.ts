@@ -1,0 +1,26 @@
+import type { Language } from "../../../core/language.js";
+import { html } from "../../html/index.js";
+import { htmlClosers, parseHtml } from "../../html/parser.js";
+import { T } from "../../html/kinds.js";
+import { TemplateLayout } from "./layout.js";
+import { templateRegions } from "./regions.js";
+
+/** The markup of a component: a page in which any tag may end itself, with expressions in its texts and attributes. */
+export const template: Language = {
+  ...html,
+  name: "component-template",
+  ids: ["component-template"],
+  extensions: [],
+  fileNames: [],
+  typing: { ...html.typing, closers: (text, line) => htmlClosers(text, line, true) },
+  regions: templateRegions,
+  parse: (text, byColumns) => parseHtml(text, byColumns, true),
+  comparable: (tokens, t) => {
+    const kind = tokens.kind(t) as T;
+    // What an expression says is told by its own language.
+    return kind === T.Value || kind === T.Word
+      ? tokens.textOf(t).replace(/[\s,;()]+/g, "")
+      : html.comparable(tokens, t);
+  },
+  layout: (sheet, syntax, style) => new TemplateLayout(sheet, syntax, style).document(),
+};

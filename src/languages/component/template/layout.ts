@@ -1,0 +1,197 @@
+import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
+import { NONE } from "../../../core/syntax/tree.js";
+import type { Change } from "../../../core/text/edits.js";
+import { HtmlTags } from "../../html/layout/tags.js";
+import { N, T } from "../../html/kinds.js";
+import { R } from "../../html/rules.js";
+import { R as Own, RULES } from "../rules.js";
+import { isDirective } from "./directives.js";
+import { interpolations } from "./regions.js";
+
+/** What a content consists of: a node, or a token by itself. */
+interface Item {
+  readonly first: number;
+  readonly end: number;
+  readonly node: number;
+}
+
+/**
+ * States the demands on the gaps of a template. Of white space its compiler keeps one blank, and between two
+ * elements nothing where that holds a line end: so lines end where the author ended them, and words fill lines.
+ */
+export class TemplateLayout extends HtmlTags {
+  document(): void {
+    const { tree, tokens, sheet } = this;
+    if (tokens.count === 0) return;
+    sheet.open(0, tokens.count, FrameFlag.Block, 0);
+    this.lines(this.itemsOf(tree.root, 0, tokens.count));
+    sheet.close();
+  }
+
+  private itemsOf(node: number, first: number, end: number): Item[] {
+    const items: Item[] = [];
+    for (const part = this.tree.parts(node, first, end); part.next();) {
+      const { at, node: child } = part;
+      items.push({ first: at, end: child === NONE ? at + 1 : this.tree.end(child), node: child });
+    }
+    return items;
+  }
+
+  /** Things one after another; each line of the author's begins a line. */
+  private lines(items: readonly Item[]): void {
+    const { sheet, style } = this;
+    for (let i = 0; i < items.length;) {
+      let next = i + 1;
+      while (next < items.length && !this.beginsLine(items[next]!.first))
+        next++;
+      const run = items.slice(i, next);
+      const [{ first }] = run as [Item];
+      if (i === 0 && !this.beginsLine(first)) this.keepApart(first, Demand.Fold);
+      else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
+      const last = run.at(-1)!.end;
+      if (last - first > 1) {
+        sheet.open(first + 1, last - 1, FrameFlag.Flow, 0);
+        this.run(run);
+        sheet.close();
+      }
+      i = next;
+    }
+  }
+
+  private beginsLine(t: number): boolean {
+    return this.tokens.onNewLine(t) || this.tokens.isTrivia(t);
+  }
+
+  /** Things on one line, the gap before the first apart. */
+  private run(items: readonly Item[]): void {
+    for (const [i, { first, end, node }] of items.entries()) {
+      if (i > 0) this.beside(first, i);
+      if (node === NONE) {
+        this.word(first);
+        continue;
+      }
+      switch (this.tree.kind(node) as N) {
+        case N.Element:
+          this.element(node);
+          break;
+        case N.Stray:
+          this.tag(node);
+          break;
+        default: this.fixed(first + 1, end);
+      }
+    }
+  }
+
+  /** The gap before something that stands on a line with what comes before it. */
+  private beside(first: number, i: number): void {
+    // A line end between two elements would take the blank between them away.
+    const isText = this.isKind(first, T.Word) || (i > 0 && this.isKind(first - 1, T.Word));
+    this.keepApart(first, isText ? Demand.Fold : Demand.Space);
+  }
+
+  private element(node: number): void {
+    const { tree, tokens, sheet } = this;
+    const start = tree.child(node);
+    const last = tree.lastChild(node);
+    const closing = last !== start && tree.kind(last) === N.EndTag ? last : NONE;
+    this.tag(start);
+    const first = tree.end(start);
+    const end = closing === NONE ? tree.end(node) : tree.first(closing);
+    if (this.isFixed(node, start)) {
+      this.fixed(first, closing === NONE ? end : end + 1);
+    } else if (first === end) {
+      // Where nothing is held, nobody sees the white space; a line end of the author's stays.
+      if (closing !== NONE && tokens.onNewLine(end)) {
+        sheet.line(end, 0, 0, R.Line);
+      } else if (closing !== NONE) {
+        sheet.set(end, Demand.Join, R.Tag);
+      }
+    } else {
+      const items = this.itemsOf(tree.next(start), first, end);
+      const isBlock = items.some((item) => this.beginsLine(item.first))
+        || (closing !== NONE && tokens.onNewLine(end));
+      // Once a line ends in a content, so do those of its tags.
+      const flags = isBlock
+        ? FrameFlag.Block
+        : FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole;
+      const frame = sheet.open(first, closing === NONE ? end - 1 : end, flags, 1);
+      if (isBlock) sheet.frames.anchor.set(frame, tree.first(node));
+      if (isBlock) {
+        this.lines(items);
+      } else {
+        this.keepApart(first, Demand.Fold);
+        this.run(items);
+      }
+      if (closing !== NONE) this.closingTag(end);
+      sheet.close();
+    }
+    if (closing !== NONE) this.tag(closing);
+  }
+
+  private closingTag(end: number): void {
+    const { sheet, tokens } = this;
+    if (tokens.onNewLine(end)) sheet.line(end, 0, 0, R.Line);
+    else this.keepApart(end, Demand.Fold);
+    sheet.mark(end, Mark.Dedent);
+  }
+
+  /** Whether white space in an element counts to the letter, or nobody reads what it holds. */
+  private isFixed(node: number, start: number): boolean {
+    const content = this.tree.next(this.tree.child(node));
+    return (
+      this.nameOf(node) === "pre"
+      || this.attribute(start, "v-pre") !== undefined
+      || (content !== NONE && this.isKind(this.tree.first(content), T.Raw))
+    );
+  }
+
+  /** A word: the white space inside the braces of its expressions. */
+  private word(t: number): void {
+    const { tokens, sheet } = this;
+    const changes: Change[] = [];
+    const { text } = tokens;
+    for (const { from, to } of interpolations(text, tokens.start(t), tokens.end(t))) {
+      const inner = text.slice(from + 2, to - 2);
+      const trimmed = inner.trim();
+      if (trimmed === "" || /[\r\n]/.test(inner)) continue;
+      const begin = from + 2 + inner.length - inner.trimStart().length;
+      changes.push(...blank(text, from + 2, begin), ...blank(text, begin + trimmed.length, to - 2));
+    }
+    sheet.rewrite(t, changes);
+    if (tokens.has(t, TokenFlag.MultiLine) && !holdsLines(tokens.textOf(t)))
+      sheet.mark(t, Mark.Reindent);
+  }
+
+  /** One attribute with a line of its own gives the others theirs, and so does a value of several lines beside others. */
+  protected override isSplit(tag: number): boolean {
+    const { tree, tokens } = this;
+    const first = tree.child(tag);
+    const isOne = first !== NONE && tree.next(first) === NONE;
+    for (let attribute = first; attribute !== NONE; attribute = tree.next(attribute)) {
+      if (tokens.onNewLine(tree.first(attribute))) return true;
+      if (!isOne && tokens.has(tree.end(attribute) - 1, TokenFlag.MultiLine)) return true;
+    }
+    return false;
+  }
+
+  protected override attributeInside(node: number): void {
+    super.attributeInside(node);
+    const { tree, tokens, sheet } = this;
+    const value = tree.end(node) - 1;
+    const name = tokens.textOf(tree.first(node));
+    const isFree = name === "class" || isDirective(name);
+    if (isFree && tokens.has(value, TokenFlag.MultiLine) && !holdsLines(tokens.textOf(value)))
+      sheet.mark(value, Mark.Reindent);
+  }
+}
+
+/** Whether a text of several lines stands in an expression: those must not move. */
+const holdsLines = (expression: string): boolean =>
+  expression.split("`").some((part, i) => i % 2 === 1 && /[\r\n]/.test(part));
+
+/** The change that makes a stretch of white space one blank. */
+function blank(text: string, from: number, to: number): Change[] {
+  if (text.slice(from, to) === " ") return [];
+  return [{ from, to, text: " ", rule: RULES[Own.Interpolation]! }];
+}

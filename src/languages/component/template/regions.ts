@@ -1,0 +1,87 @@
+import type { Syntax } from "../../../core/language.js";
+import type { Fragment, Region } from "../../../core/regions/region.js";
+import type { Span } from "../../../core/outline/excerpt.js";
+import type { Style } from "../../../core/style/style.js";
+import { startOfLine } from "../../../core/text/width.js";
+import { N, T } from "../../html/kinds.js";
+import { attributeOf } from "../../html/layout/tags.js";
+import { directiveOf } from "./directives.js";
+
+/** A string in an attribute must not take its delimiter, nor be read otherwise on several lines. */
+const STYLE: Partial<Style> = { stringDelimiter: "as-written" };
+
+/** A name, or a path of names, has no white space to be laid out. */
+const PATH = /^[\w$.!]*$/;
+
+/** The expressions of a template: in its texts, and as the values of directives. */
+export function* templateRegions(syntax: Syntax): Iterable<Region> {
+  const { tokens } = syntax;
+  const { text } = tokens;
+  const fixed = uncompiled(syntax);
+  for (let t = 0; t < tokens.count; t++) {
+    const kind: T = tokens.kind(t);
+    if (fixed.some(({ from, to }) => t >= from && t < to)) continue;
+    if (kind === T.Word) {
+      for (const { from, to } of interpolations(text, tokens.start(t), tokens.end(t))) {
+        const region = regionIn(text, from + 2, to - 2, "expression", /[{}]/);
+        if (region !== undefined) yield region;
+      }
+    } else if (kind === T.Value) {
+      const quote = text[tokens.start(t)]!;
+      if (quote !== '"' && quote !== "'") continue;
+      const inner = { from: tokens.start(t) + 1, to: tokens.end(t) - 1 };
+      for (const part of directiveOf(tokens.textOf(t - 2), text, inner)) {
+        const region = regionIn(text, part.from, part.to, part.start, new RegExp(quote));
+        if (region !== undefined) yield region;
+      }
+    }
+  }
+}
+
+/** The elements of which nothing is compiled, as stretches of tokens. */
+function uncompiled({ tokens, tree }: Syntax): Span[] {
+  const found: Span[] = [];
+  if (!tokens.text.includes("v-pre")) return found;
+  for (let node = 1; node <= tree.size; node++) {
+    if (tree.kind(node) !== N.Element) continue;
+    const first = tree.first(node);
+    if (attributeOf(tokens, first, "v-pre") !== undefined)
+      found.push({ from: first, to: tree.end(node) });
+  }
+  return found;
+}
+
+/** The stretches between double braces in a text, the braces among them. */
+export function* interpolations(text: string, from: number, to: number): Iterable<Span> {
+  for (let at = text.indexOf("{{", from); at >= 0 && at < to; at = text.indexOf("{{", at)) {
+    const close = text.indexOf("}}", at + 2);
+    if (close < 0 || close + 2 > to) return;
+    yield { from: at, to: close + 2 };
+    at = close + 2;
+  }
+}
+
+/** A stretch without the white space at its edges as a region; undefined where nothing in it can be laid out. */
+function regionIn(
+  text: string,
+  from: number,
+  to: number,
+  start: Fragment,
+  closer: RegExp,
+): Region | undefined {
+  const inner = text.slice(from, to);
+  const trimmed = inner.trim();
+  // What is written as a reference of a character is no sign of the language.
+  if (PATH.test(trimmed) || /&[#\w]+;/.test(trimmed)) return undefined;
+  const begin = from + inner.length - inner.trimStart().length;
+  const line = startOfLine(text, begin);
+  return {
+    from: begin,
+    to: begin + trimmed.length,
+    languageId: "typescript",
+    start,
+    prefix: /^[ \t]*/.exec(text.slice(line, begin))![0],
+    closer,
+    style: STYLE,
+  };
+}
