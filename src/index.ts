@@ -22,6 +22,7 @@ export * from "./core/index.js";
 export { declared } from "./languages/declared/index.js";
 export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
 export { component, template } from "./languages/component/index.js";
+export { csharp } from "./languages/csharp/index.js";
 export { css, less, scss } from "./languages/css/index.js";
 export { html } from "./languages/html/index.js";
 export { json, jsonc } from "./languages/json/index.js";

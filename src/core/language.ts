@@ -106,6 +106,12 @@ export interface Typing {
   readonly waits?: ReadonlySet<string>;
   /** What a text ends with that is surely carried on, such as an operator. */
   readonly carried?: RegExp;
+  /**
+   * Whether a line stands at the margin whatever it stands in, as one for a preprocessor does.
+   *
+   * @param before the text before it, where others of its kind show where they stand; undefined to leave that aside.
+   */
+  margin?(line: string, before: string | undefined): boolean;
   /** Kinds of nodes before whose end a body may follow: their later lines stand clear of its column. */
   readonly headers?: ReadonlySet<number>;
   /** Whether token t is a text for readers, such as a docstring, whose lines are indented like code. */

@@ -15,6 +15,8 @@ export type Pair = readonly [opener: string, closer: string];
 export interface Notation {
   /** What begins a comment that ends with its line: `//`, `#`. */
   readonly lineComments?: readonly string[];
+  /** The line comment that documents what follows: Enter behind its text begins another one. */
+  readonly lineDocumentation?: string;
   readonly blockComment?: BlockComment;
   readonly brackets?: readonly Pair[];
   /** The brackets among them that hold statements or members. */

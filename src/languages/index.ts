@@ -1,5 +1,6 @@
 import type { Language } from "../core/language.js";
 import { component, template } from "./component/index.js";
+import { csharp } from "./csharp/index.js";
 import { css, less, scss } from "./css/index.js";
 import { declared } from "./declared/index.js";
 import { javascript, typescript, typescriptreact } from "./ecma/index.js";
@@ -15,6 +16,7 @@ export const languages: readonly Language[] = [
   html,
   component,
   template,
+  csharp,
   css,
   scss,
   less,

@@ -15,10 +15,12 @@ export function scramble(language, text, seed) {
     ? anywhere
     : language.name === "html"
     ? htmlGaps(tokens, tree)
+    : language.name === "csharp"
+    ? csharpGaps()
     : language.family === "css"
     ? cssGaps(tokens, tree)
     : ecmaGaps(tokens, tree, text);
-  const parts = [];
+  const parts = [text.slice(0, tokens.textStart)];
   for (let t = 0; t <= tokens.count; t++) {
     const gap = text.slice(tokens.gapStart(t), tokens.gapEnd(t));
     const before = t > 0 ? tokens.textOf(t - 1) : "";
@@ -93,6 +95,18 @@ function htmlGaps(tokens, tree) {
       return gap.includes("\n") ? "line" : "fixed";
     if ((gap.match(/\n/g)?.length ?? 0) > 1) return "line";
     return gap === "" ? "fixed" : "spaces";
+  };
+}
+
+/** C#: lines end anywhere but beside comments and lines for the preprocessor. */
+function csharpGaps() {
+  return (t, gap, before, after, tokens) => {
+    if (/^#/.test(after) || /^#/.test(before)) return "fixed";
+    if (tokens.isTrivia(t) || tokens.isTrivia(t - 1))
+      return gap.includes("\n") ? "line" : gap === "" ? "fixed" : "spaces";
+    // Lines tell blank ones between statements, and where labels and accesses stand close.
+    if (/^[{};:]$/.test(before) || /^[{}:]$/.test(after)) return gap.includes("\n") ? "line" : "spaces";
+    return /[?<>[]$/.test(before) || /^[?<>[]/.test(after) ? "fixed" : "lines";
   };
 }
 

@@ -250,6 +250,10 @@ export class Frames {
   readonly fitsTo = new Sparse(0);
   /** The token whose line the frame's lines are indented against, or -1 for the line on which it begins. */
   readonly anchor = new Sparse(-1);
+  /** The token against whose line the lines of brackets are indented, or -1 for the line on which they begin. */
+  readonly head = new Sparse(-1);
+  /** The token right before it under which its lines stand, or -1 for the depth of the line on which it begins. */
+  readonly under = new Sparse(-1);
   /** The frame before it whose split splits this one too, or `ROOT`. */
   readonly splitsWith = new Sparse(ROOT);
   /** The frame around it whose split has its lines stand in one column with its first, or `ROOT`. */

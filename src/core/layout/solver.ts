@@ -219,8 +219,13 @@ class Solver {
     this.stack.push(f);
     this.topEnd = frames.end(f);
     this.saved.push(this.column, this.indent, this.line, this.inserts.length);
-    const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor.get(f) : -1;
-    this.base[f] = anchor < 0 ? this.indent : this.indentOf(anchor);
+    const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor.get(f) : frames.head.get(f);
+    const under = frames.under.get(f);
+    this.base[f] = under >= 0
+      ? this.column - this.measure.full(under)
+      : anchor < 0
+      ? this.indent
+      : this.indentOf(anchor);
     this.splitParens[f] = parent === ROOT ? ROOT : this.splitParens[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
     const block = frames.has(f, FrameFlag.Block);
@@ -580,7 +585,7 @@ class Solver {
     const aligned = frames.alignedIn.get(f);
     if (aligned !== ROOT && this.endsAt(tokens.skipTrivia(frames.begin(aligned)))) return 0;
     let steps = frames.stepsOf(f);
-    if (frozen === undefined) return steps;
+    if (frozen === undefined || frames.has(f, FrameFlag.Block)) return steps;
     // A line that is asked for alone may go on where the layout would not let it.
     const ends = FrameFlag.Block | (spaced === undefined ? FrameFlag.Bracket : 0);
     for (let inner = f; steps === 0;) {

@@ -78,7 +78,8 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
       const close = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam;
       // Where the token behind it goes, nothing is there to stand close to.
       const goes = sheet.is(next, Mark.Removed | Mark.RemovedFlat);
-      sheet.demand[t] = close && !goes ? Demand.AsWritten : Demand.Space;
+      const apart = tokens.gapStart(t) < tokens.gapEnd(t);
+      sheet.demand[t] = close && !goes && !apart ? Demand.Join : Demand.Space;
     }
   }
   if (tokens.has(t, TokenFlag.Continues) && inBrackets(sheet, next)) {

@@ -17,6 +17,9 @@ import { endedWord, wordWhite } from "./typing/words.js";
 /** Behind this a brace opens a block; elsewhere it begins a value, which stays where Enter put it. */
 const HEADER = /[\p{L}\p{N}_$)\]>]\s*$/u;
 
+/** Where braces stand on lines of their own, so do those of a value. */
+const GIVEN = /[^=!<>]=\s*$/;
+
 /** Answers for one typed character; `\n` stands for Enter whatever the line ends are. */
 export function formatTyped(context: Context, character: string): Required<Typed> {
   const { changes, caret } = character === "\n" ? entered(context) : completed(context, character);
@@ -78,7 +81,9 @@ function lineWhite(context: Context, start: number, head: string): string | unde
   const before = lines.text.slice(0, start);
   const { block } = language.notation;
   const isFirst = Signs.of(language.notation).isFirst(head);
-  if (isFirst && (head !== block?.[0] || HEADER.test(before))) {
+  const isValue = !HEADER.test(before)
+    && !(style.bracePlacement === "own-line" && GIVEN.test(before));
+  if (isFirst && (head !== block?.[0] || !isValue)) {
     const { blocks } = language.typing;
     if (blocks?.closerColumn === undefined)
       return whiteFor(language, depthAfter(language, before, head, WHOLE, style), before, style);

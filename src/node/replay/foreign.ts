@@ -41,6 +41,7 @@ function reenter(engine: Engine, language: Language, text: string, counter: Coun
     const hand = new Hand(document, style, above, before, i - 1);
     hand.enter();
     hand.ask("\n");
+    hand.takeBack(wanted, language.notation.lineDocumentation);
     for (const character of toType(wanted.trimEnd(), hand.line)) {
       hand.type(character);
       if (triggers.has(character)) hand.ask(character);

@@ -25,6 +25,21 @@ export class Hand {
     this.line += text;
   }
 
+  /** Deletes the sign of a comment with which the engine began the line, where the wanted one has none. */
+  takeBack(wanted: string, sign: string | undefined): void {
+    const { line, number } = this;
+    if (sign === undefined || line.trim() !== sign || wanted.trimStart().startsWith(sign)) return;
+    this.send("");
+    const from = line.length - line.trimStart().length;
+    const range = {
+      start: { line: number, character: from },
+      end: { line: number, character: line.length },
+    };
+    this.document.update([{ range, text: "" }]);
+    this.line = line.slice(0, from);
+    this.written = from;
+  }
+
   /** Enter at the end of the line. */
   enter(): void {
     this.send("\n");

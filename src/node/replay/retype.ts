@@ -36,6 +36,7 @@ export function retype(engine: Engine, languageId: string, text: string): {
         if (hand.ask(character)) trespasses++;
       };
       ask("\n");
+      hand.takeBack(wanted, engine.language(languageId)!.notation.lineDocumentation);
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
         if (triggers.has(character)) ask(character);

@@ -26,6 +26,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   const style = engine.open({ uri: "replay:", languageId, text }).style();
   const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
   const prose = proseLines(engine, languageId, text);
+  const sign = engine.language(languageId)!.notation.lineDocumentation;
   const hand = new Hand(document, style, "", "", 0);
   const misses: Miss[] = [];
   let undecided = 0;
@@ -41,6 +42,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
       hand.enter();
       ask("\n");
     }
+    hand.takeBack(wanted, sign);
     if (wanted.trim() !== "") {
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);

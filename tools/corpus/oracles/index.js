@@ -1,3 +1,4 @@
+import { csharpTree } from "./csharp.js";
 import { ecmaTree } from "./ecma.js";
 import { renderings } from "./markdown.js";
 import { pageTree } from "./page.js";
@@ -21,6 +22,13 @@ export async function judge(language, path, before, after) {
       return verdict(pageTree(before), after === undefined ? undefined : () => pageTree(after));
     case "markdown":
       return verdict(renderings(before), after === undefined ? undefined : () => renderings(after));
+    case "csharp": {
+      const old = await csharpTree(before);
+      // What the oracle does not read it does not judge.
+      if (after === undefined || old === undefined) return { compiles: true, equal: true };
+      const fresh = await csharpTree(after);
+      return verdict(old, () => fresh);
+    }
     case "css": {
       const old = cssTree(before);
       // What the oracle does not read it takes as text.

@@ -45,6 +45,7 @@ export function depthAfter(
   style: Style,
 ): DepthAfter {
   const { typing } = language;
+  if (typing.margin?.(line.trimStart(), before) === true) return { column: 0, parses: true };
   const signs = Signs.of(language.notation);
   // Closing all that is open makes a whole text, which the layout knows how to indent.
   const head = line.trimStart();

@@ -16,6 +16,8 @@ export interface MovedLine {
   readonly token: number;
   /** For a line within a comment the place in the block of the line on which that begins, else -1. */
   readonly comment: number;
+  /** Whether it stands at the margin wherever it is put. */
+  readonly margin: boolean;
   /** Whether it is a region's, of whose lines the layout says nothing. */
   readonly region: boolean;
 }
@@ -45,6 +47,10 @@ export function movedLines(
     let to = from;
     while (to < end && (lines.text[to] === " " || lines.text[to] === "\t")) to++;
     if (inside && block.length === 0) return [];
+    // What stands at the margin does so in every place.
+    const marginal = (before: string | undefined): boolean =>
+      !inside && language.typing.margin?.(lines.text.slice(to, end), before) === true;
+    if (to === from && marginal(undefined)) continue;
     const isMovable = !inside || tokens.isTrivia(t) || regions.has(tokens.end(t));
     if (to === end || !isMovable) continue;
     block.push({
@@ -53,6 +59,7 @@ export function movedLines(
       column: indentColumn(lines.text, from, to, tabWidth),
       token: t,
       comment: inside && tokens.isTrivia(t) ? lineOf(block, tokens.start(t)) : -1,
+      margin: marginal(lines.text.slice(0, lines.lineStart(first))),
       region: t < tokens.count && regions.has(tokens.end(t)),
     });
   }
@@ -83,8 +90,8 @@ export function moveLines(
   rule: string,
 ): Change[] {
   const changes: Change[] = [];
-  block.forEach(({ from, to }, i) => {
-    const wanted = white(i);
+  block.forEach(({ from, to, margin }, i) => {
+    const wanted = margin ? "" : white(i);
     if (wanted !== undefined) pushChanges(changes, lines.text, from, to, wanted, rule);
   });
   return changes;

@@ -26,6 +26,7 @@ export function siblingBelow(
   // A closer, or the rest of a comment that lost its beginning, tells nothing of the line above.
   const head = lines.slice(tokens.start(t), tokens.start(t) + 2);
   if (signs.beginsClosing(head) || head.charCodeAt(0) === signs.leader) return undefined;
+  if (language.typing.margin?.(tokens.textOf(t), undefined) === true) return undefined;
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
   if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;

@@ -64,6 +64,21 @@ export function brokenSign(
   return lineComment.test(rest) ? "" : lineComment.exec(tokens.textOf(t))?.[0] ?? "";
 }
 
+/** The sign with which a comment that documents goes on below the line that Enter left; empty for none. */
+export function documentationSign(
+  { language, syntax: { tokens }, lines }: Context,
+  line: number,
+): string {
+  const { lineDocumentation: sign } = language.notation;
+  if (sign === undefined || line === 0) return "";
+  const start = lines.lineStart(line - 1);
+  const row = lines.text.slice(start, lines.lineEnd(line - 1));
+  const text = row.trim();
+  if (!text.startsWith(sign) || text.length === sign.length) return "";
+  const t = tokens.lastAt(start + row.length - 1);
+  return t >= 0 && tokens.isTrivia(t) && tokens.textOf(t).startsWith(sign) ? `${sign} ` : "";
+}
+
 /** Whether a line so far is one that may end a block comment. */
 export function isCommentEnd(language: Language, head: string): boolean {
   const ends = endsOf(language);

@@ -4,7 +4,7 @@ import { LINE_ENDS } from "../../style/indent.js";
 import type { Change } from "../../text/edits.js";
 import { pushChanges } from "../../text/minimise.js";
 import { indentColumn, lineColumn } from "../../text/width.js";
-import { brokenSign, continueComment } from "./comment.js";
+import { brokenSign, continueComment, documentationSign } from "./comment.js";
 import type { Context } from "./context.js";
 import type { Depth } from "../placing/columns.js";
 import { WHOLE, depthAfter, depthAt, whiteFor } from "../placing/depth.js";
@@ -53,11 +53,13 @@ class Entered {
     const above = this.lineAbove();
     const left = above.trim() === "" ? above : undefined;
     const before = this.leftBehind();
-    const pair = closerBehind(this.context, this.rest);
+    const pair = left === undefined ? closerBehind(this.context, this.rest) : undefined;
     if (pair !== undefined) return this.opened(before, pair);
     const kept = left === undefined || this.rest === "" ? undefined : this.keptWhite(left, before);
     if (kept !== undefined) return this.put(before, kept);
-    const sign = this.rest === "" ? "" : brokenSign(this.context, this.line);
+    const sign = this.rest === ""
+      ? documentationSign(this.context, this.line)
+      : brokenSign(this.context, this.line);
     const rest = sign === "" ? this.rest : "";
     const depth = depthAt(this.context, before, rest, WHOLE, this.around(rest, left));
     return this.put(

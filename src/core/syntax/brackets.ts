@@ -1,0 +1,282 @@
+import { LineStarts, indentColumn, lineColumn, startOfLine } from "../text/width.js";
+import { DEPTH_LIMIT, END, Parser } from "./parser.js";
+import { TokenFlag, type TokenTable } from "./tokens.js";
+
+/** Tab stops by which indentation is compared where brackets do not tell. */
+const TAB = 4;
+
+/** Where the line of an opening bracket begins; -1 where indentation does not count. */
+export type Opener = number;
+
+/** What a language says of its brackets and lists. */
+export interface BracketRules {
+  /** The closer of each kind of opener. */
+  readonly closerOf: ReadonlyMap<number, number>;
+  /** How closers are written. */
+  readonly closers: ReadonlyMap<number, string>;
+  /** The closer of what holds statements. */
+  readonly brace: number;
+  readonly separator: number;
+  /** Kinds of tokens that only begin statements: where columns tell nothing, they end what is no block. */
+  readonly statements: ReadonlySet<number>;
+  /** Kinds that mostly follow a brace; they stand one column further in where that is gone. */
+  readonly followsBrace: ReadonlySet<number>;
+  /** Kinds that carry on what stands before them, where they can. */
+  readonly goesOn: ReadonlySet<number>;
+  /** The kind of nodes that are not understood. */
+  readonly unparsed: number;
+}
+
+/**
+ * What parsers of languages with brackets share: brackets that may not add up, items between them, and going
+ * back. Comments are tokens already.
+ *
+ * A first pass trusts the brackets. Where they do not add up the text is read again, `doubtful`: now a
+ * bracket is also closed where a line stands no deeper than the line that opened it.
+ */
+export abstract class BracketParser extends Parser {
+  /** A line end lies before the current token. */
+  protected lineBefore = true;
+  /** Set where something that the grammar wants is not there. The statement around it is left alone. */
+  protected missing = false;
+  /** In how many places brackets do not add up. */
+  mismatches = 0;
+  /** The column at which the current statement begins; -1 where indentation does not count. */
+  protected head: Opener = -1;
+  /** The lines that opened the brackets around, innermost last. */
+  private readonly openers: Opener[] = [];
+  private readonly lineStarts: LineStarts;
+  /** Where a bracket that lacks its closer was last found to end. */
+  private cut = -1;
+  /** What would close the constructs that the end of the text left open, innermost first. */
+  readonly closers: string[] = [];
+
+  constructor(
+    tokens: TokenTable,
+    private readonly rules: BracketRules,
+    protected readonly doubtful: boolean,
+  ) {
+    super(tokens);
+    this.lineStarts = new LineStarts(tokens.text);
+  }
+
+  // Tokens
+
+  protected override begin(): void {
+    this.taken = 0;
+    super.begin();
+    this.look();
+  }
+
+  protected override next(): void {
+    super.next();
+    this.look();
+  }
+
+  private look(): void {
+    const { tokens } = this;
+    this.lineBefore = tokens.onNewLine(this.at);
+    for (let t = this.taken; t < this.at && !this.lineBefore; t++)
+      this.lineBefore = tokens.has(t, TokenFlag.OnNewLine | TokenFlag.MultiLine | TokenFlag.EndsLine);
+  }
+
+  protected expect(kind: number): boolean {
+    if (this.eat(kind)) return true;
+    this.missing = true;
+    return false;
+  }
+
+  // Going back
+
+  /** Tries a rule; where it answers false, all is as before. It must not wrap nodes finished before. */
+  protected attempt(rule: () => boolean): boolean {
+    const tree = this.tree.mark();
+    const { at, kind, taken, lineBefore, missing, mismatches, cut, depth } = this;
+    const left = this.closers.length;
+    const around = this.openers.length;
+    this.missing = false;
+    const done = rule() && !this.missing;
+    this.missing = missing;
+    if (done) return true;
+    this.closers.length = left;
+    this.openers.length = around;
+    this.tree.rewind(tree);
+    this.at = at;
+    this.kind = kind;
+    this.taken = taken;
+    this.lineBefore = lineBefore;
+    this.mismatches = mismatches;
+    this.cut = cut;
+    this.depth = depth;
+    return false;
+  }
+
+  // Depth
+
+  /** Runs a rule one level deeper; past the limit the rest of the construct is one unparsed node. */
+  protected nested(rule: () => void): void {
+    if (this.tooDeep()) return;
+    this.depth++;
+    rule();
+    this.depth--;
+  }
+
+  /** Whether constructs may nest no deeper; then what is left of this one was taken as one node. */
+  protected tooDeep(): boolean {
+    if (this.depth < DEPTH_LIMIT) return false;
+    this.opaque();
+    return true;
+  }
+
+  /** Takes what is left up to a closer that was opened before, as one node. */
+  protected opaque(): void {
+    const first = this.at;
+    let open = 0;
+    while (this.kind !== END) {
+      if (this.isOpener()) open++;
+      else if (this.isCloser() && --open < 0) break;
+      this.next();
+    }
+    this.finish(this.rules.unparsed, first);
+  }
+
+  /** Takes one token; an opening bracket with all up to its closer. */
+  protected skip(): void {
+    if (!this.isOpener()) return this.next();
+    if (this.tooDeep()) return;
+    const closer = this.rules.closerOf.get(this.kind)!;
+    this.depth++;
+    const opener = this.open();
+    while (!this.ends(closer, opener) && !this.isCloser()) this.skip();
+    this.close(closer, opener);
+    this.depth--;
+  }
+
+  protected isOpener(): boolean {
+    return this.rules.closerOf.has(this.kind);
+  }
+
+  protected isCloser(): boolean {
+    return this.rules.closers.has(this.kind);
+  }
+
+  // Brackets
+
+  /** Takes an opening bracket. */
+  protected open(): Opener {
+    const line = this.lineOf(this.at);
+    this.next();
+    // Where what is inside stands no deeper, indentation tells nothing.
+    const opener = !this.isFlush(line) ? line : !this.isFlush(this.head) ? this.head : -1;
+    this.openers.push(opener);
+    return opener;
+  }
+
+  /** Whether what is inside an opening bracket stands no deeper than a line around it. */
+  private isFlush(line: number): boolean {
+    if (line < 0 || !this.lineBefore || this.isCloser()) return false;
+    let inside = this.taken;
+    while (inside < this.at && !this.tokens.onNewLine(inside)) inside++;
+    return this.columnOf(inside) <= line;
+  }
+
+  /** The column at which the line begins that holds token t; -1 where indentation does not count. */
+  protected lineOf(t: number): number {
+    return this.doubtful ? this.lineColumnOf(t) : -1;
+  }
+
+  /** The column at which the line begins that holds token t. */
+  protected lineColumnOf(t: number): number {
+    const start = this.tokens.start(t);
+    return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
+  }
+
+  /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
+  protected ends(closer: number, opener: Opener): boolean {
+    if (this.kind === closer || this.kind === END) return true;
+    if (!this.lineBefore) return false;
+    const { brace, statements, followsBrace } = this.rules;
+    if (opener < 0) return this.doubtful && closer !== brace && statements.has(this.kind);
+    const column = this.columnOf(this.at);
+    if (column > (followsBrace.has(this.kind) ? opener + 1 : opener)) return false;
+    // What lacked its closer was found; the brackets around it that opened on the same line go on.
+    return !(column >= opener && this.cut === this.at && this.rules.goesOn.has(this.kind));
+  }
+
+  /** Whether a line begins here that stands less deep than the one which opened the brackets around. */
+  protected isOutside(): boolean {
+    return this.lineBefore && this.columnOf(this.at) < (this.openers.at(-1) ?? -1);
+  }
+
+  /** Takes the closer of a bracket; where it is not there, the brackets do not add up. */
+  protected close(closer: number, opener: Opener): boolean {
+    this.openers.pop();
+    // One column less is what a brace leaves that stood before the word which opens the line.
+    const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener - 1;
+    if (!foreign && this.kind === closer) {
+      this.next();
+      return true;
+    }
+    this.leftOpen(this.rules.closers.get(closer) ?? "");
+    this.cut = this.at;
+    this.mismatches++;
+    this.missing = true;
+    return false;
+  }
+
+  /** Takes the comments behind a block that lacks its brace which stand deeper than its line: they are its own. */
+  protected takeComments(opener: Opener): void {
+    if (opener < 0) return;
+    while (
+      this.taken < this.at
+      && this.tokens.onNewLine(this.taken)
+      && this.columnOf(this.taken) > opener
+    )
+      this.taken++;
+  }
+
+  /** Notes what would close a construct, where the text ends within it. */
+  protected leftOpen(closer: string): void {
+    if (this.kind === END) this.closers.push(closer);
+  }
+
+  /** Something is not there that the grammar wants, and that would read so at the end of the text. */
+  protected lacks(text: string): void {
+    this.leftOpen(text);
+    this.missing = true;
+  }
+
+  protected columnOf(t: number): number {
+    const { text } = this.tokens;
+    const end = this.tokens.start(t);
+    return indentColumn(text, startOfLine(text, end), end, TAB);
+  }
+
+  /**
+   * Items between brackets, with separators between them.
+   *
+   * @param item takes one item; where it takes nothing, tokens up to the next separator are left unparsed.
+   */
+  protected list(closer: number, item: () => void): boolean {
+    const opener = this.open();
+    while (!this.ends(closer, opener)) {
+      if (this.eat(this.rules.separator)) continue;
+      const first = this.at;
+      item();
+      // An item that lacks its closer lacks its separator with it.
+      const cut = this.cut === this.at && this.at > first;
+      if (cut || this.kind === this.rules.separator || this.ends(closer, opener)) continue;
+      if (this.isCloser()) break;
+      this.junk(first, closer, opener);
+    }
+    return this.close(closer, opener);
+  }
+
+  /** An item that does not end where it should: unparsed up to the next separator or the closer. */
+  private junk(first: number, closer: number, opener: Opener): void {
+    while (!this.ends(closer, opener) && !this.isCloser() && this.kind !== this.rules.separator)
+      this.skip();
+    this.missing = true;
+    this.finish(this.rules.unparsed, first);
+  }
+}

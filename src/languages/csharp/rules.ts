@@ -1,0 +1,57 @@
+/** The rules of C#, by number for the layout and by name for the edits. */
+export const enum R {
+  Line,
+  BlankLines,
+  Comment,
+  Operator,
+  Comma,
+  Colon,
+  Bracket,
+  Keyword,
+  Call,
+  Unary,
+  Terminator,
+  Split,
+  ClosingComma,
+  Brace,
+  Arrow,
+  Member,
+  Type,
+  Attribute,
+  Clause,
+  Unparsed,
+}
+
+export const RULES: readonly string[] = [
+  "line",
+  "blank-lines",
+  "comment-space",
+  "operator-space",
+  "comma-space",
+  "colon-space",
+  "bracket-space",
+  "keyword-space",
+  "call-space",
+  "unary-space",
+  "terminator-space",
+  "line-split",
+  "closing-comma",
+  "brace-placement",
+  "arrow-space",
+  "member-space",
+  "type-space",
+  "attribute-line",
+  "query-clause",
+  "as-written",
+].map((name) => `csharp/${name}`);
+
+/** What those ask for that only this language has. */
+export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
+  "terminator-space": "A semicolon stands close to what it ends.",
+  "brace-placement": "The brace that opens a block stands where the style has it.",
+  "arrow-space": "One blank stands on both sides of an arrow.",
+  "member-space": "The dot of a member stands close to both sides, or begins a line of a chain.",
+  "type-space": "The signs of types stand close to them.",
+  "attribute-line": "Attributes stand on lines of their own above what they are of.",
+  "query-clause": "The clauses of a query stand on one line, or each under the first.",
+};
