@@ -30,4 +30,5 @@ export { markdown } from "./languages/markdown/index.js";
 export { notebook } from "./languages/notebook/index.js";
 export { plain } from "./languages/plain/index.js";
 export { python } from "./languages/python/index.js";
+export { xml } from "./languages/xml/index.js";
 export { languages };

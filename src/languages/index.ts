@@ -10,6 +10,7 @@ import { markdown } from "./markdown/index.js";
 import { notebook } from "./notebook/index.js";
 import { plain } from "./plain/index.js";
 import { python } from "./python/index.js";
+import { xml } from "./xml/index.js";
 
 /** Every language that comes with Oak Tide. */
 export const languages: readonly Language[] = [
@@ -29,5 +30,6 @@ export const languages: readonly Language[] = [
   markdown,
   notebook,
   plain,
+  xml,
   ...declared,
 ];

@@ -17,10 +17,63 @@ changing(files, 60);
 damaged(files);
 
 const PIECES = [
-  "class A", "{", "}", "(", ")", "[", "]", "<", ">", ";", ",", "=>", "=", "?", ":", ".", "..", "a", "b", " int x ",
-  "if (a)", "else ", "switch ", "case 1:", "new ", "from x in y ", "select x", "where ", "is ", "not ", "and ", "when ",
-  '"s"', "'c'", '$"{a}"', '"""', '@"', "\n", "\n#if X\n", "\n#else\n", "\n#endif\n", "\n#region r\n", "// c\n", "/* d */",
-  "1", "async ", "await ", "static ", "public ", "operator +", "this", "delegate ", "with ", "return ", "ref ", "out ", "/",
+  "class A",
+  "{",
+  "}",
+  "(",
+  ")",
+  "[",
+  "]",
+  "<",
+  ">",
+  ";",
+  ",",
+  "=>",
+  "=",
+  "?",
+  ":",
+  ".",
+  "..",
+  "a",
+  "b",
+  " int x ",
+  "if (a)",
+  "else ",
+  "switch ",
+  "case 1:",
+  "new ",
+  "from x in y ",
+  "select x",
+  "where ",
+  "is ",
+  "not ",
+  "and ",
+  "when ",
+  '"s"',
+  "'c'",
+  '$"{a}"',
+  '"""',
+  '@"',
+  "\n",
+  "\n#if X\n",
+  "\n#else\n",
+  "\n#endif\n",
+  "\n#region r\n",
+  "// c\n",
+  "/* d */",
+  "1",
+  "async ",
+  "await ",
+  "static ",
+  "public ",
+  "operator +",
+  "this",
+  "delegate ",
+  "with ",
+  "return ",
+  "ref ",
+  "out ",
+  "/",
 ];
 
 test("whatever is written, tokens stay, and formatting comes to rest", () => {
@@ -38,8 +91,16 @@ describe.each(files)("$name", ({ name, text }) => {
   const settled = format(language.name, text);
 
   test("an independent grammar reads the same program", async () => {
-    for (const style of [{}, { listSplit: "by-width", maxLineLength: 50 }, { bracePlacement: "same-line" }] as const)
-      expect(await judge(language, name, text, format(language.name, text, style))).toMatchObject({ equal: true });
+    for (
+      const style of [
+        {},
+        { listSplit: "by-width", maxLineLength: 50 },
+        { bracePlacement: "same-line" },
+      ] as const
+    )
+      expect(await judge(language, name, text, format(language.name, text, style))).toMatchObject({
+        equal: true,
+      });
   });
 
   test("is typed from nothing, each line in its place, pasted and moved", () => {

@@ -3,7 +3,10 @@ import { fixtures } from "../support/fixtures.js";
 
 describe("declarations", () => {
   fixtures("csharp", [
-    ["braces stand on lines of their own, one member a line", "namespace Pier{class A{int x;int y;void F(){x=1;}}}\n", `
+    [
+      "braces stand on lines of their own, one member a line",
+      "namespace Pier{class A{int x;int y;void F(){x=1;}}}\n",
+      `
       namespace Pier
       {
           class A
@@ -13,7 +16,8 @@ describe("declarations", () => {
               void F() { x = 1; }
           }
       }
-      `],
+      `,
+    ],
     ["a file's namespace", "namespace Gullhaven.Pier;\nclass A{}\n", `
       namespace Gullhaven.Pier;
       class A { }
@@ -246,14 +250,21 @@ describe("statements", () => {
       x = (a) + (b);
       z = (string)or;
       `],
-    ["types of calls, and comparisons", "f(a<b,c>(d));x=a<b>c;x=a<b&&c>d;List<int>.Enumerator e;g<int>();\n", `
+    [
+      "types of calls, and comparisons",
+      "f(a<b,c>(d));x=a<b>c;x=a<b&&c>d;List<int>.Enumerator e;g<int>();\n",
+      `
       f(a<b, c>(d));
       x = a < b > c;
       x = a < b && c > d;
       List<int>.Enumerator e;
       g<int>();
-      `],
-    ["accesses that may be null, ranges, shifts", "x=a?.b?[0]?.c!.d;x=a[1..^2];x=a>>2;x>>=3;x>>>=1;x??=y;z=w?.5:1;\n", `
+      `,
+    ],
+    [
+      "accesses that may be null, ranges, shifts",
+      "x=a?.b?[0]?.c!.d;x=a[1..^2];x=a>>2;x>>=3;x>>>=1;x??=y;z=w?.5:1;\n",
+      `
       x = a?.b?[0]?.c!.d;
       x = a[1..^2];
       x = a >> 2;
@@ -261,7 +272,8 @@ describe("statements", () => {
       x >>>= 1;
       x ??= y;
       z = w ? .5 : 1;
-      `],
+      `,
+    ],
   ]);
 });
 

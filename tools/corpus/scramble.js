@@ -105,7 +105,8 @@ function csharpGaps() {
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1))
       return gap.includes("\n") ? "line" : gap === "" ? "fixed" : "spaces";
     // Lines tell blank ones between statements, and where labels and accesses stand close.
-    if (/^[{};:]$/.test(before) || /^[{}:]$/.test(after)) return gap.includes("\n") ? "line" : "spaces";
+    if (/^[{};:]$/.test(before) || /^[{}:]$/.test(after))
+      return gap.includes("\n") ? "line" : "spaces";
     return /[?<>[]$/.test(before) || /^[?<>[]/.test(after) ? "fixed" : "lines";
   };
 }

@@ -77,7 +77,10 @@ export abstract class BracketParser extends Parser {
     const { tokens } = this;
     this.lineBefore = tokens.onNewLine(this.at);
     for (let t = this.taken; t < this.at && !this.lineBefore; t++)
-      this.lineBefore = tokens.has(t, TokenFlag.OnNewLine | TokenFlag.MultiLine | TokenFlag.EndsLine);
+      this.lineBefore = tokens.has(
+        t,
+        TokenFlag.OnNewLine | TokenFlag.MultiLine | TokenFlag.EndsLine,
+      );
   }
 
   protected expect(kind: number): boolean {

@@ -36,8 +36,11 @@ export function withoutArms(tokens: TokenTable): TokenTable {
   const groups: Arm[][] = [];
   /** For tokens that begin an arm which goes: one past its last token. */
   const gone = new Map<number, number>();
-  for (let t = tokens.nextWith(TokenFlag.EndsLine, 0); t < tokens.count;
-    t = tokens.nextWith(TokenFlag.EndsLine, t + 1)) {
+  for (
+    let t = tokens.nextWith(TokenFlag.EndsLine, 0);
+    t < tokens.count;
+    t = tokens.nextWith(TokenFlag.EndsLine, t + 1)
+  ) {
     if (tokens.kind(t) !== T.Directive) continue;
     const word = /^#\s*(\w+)/.exec(tokens.textOf(t))?.[1];
     const group = groups.at(-1);
@@ -59,7 +62,8 @@ export function withoutArms(tokens: TokenTable): TokenTable {
 function choose(tokens: TokenTable, group: readonly Arm[], gone: Map<number, number>): void {
   const before = tokens.kind(tokens.grammarBefore(group[0]!.directive)) as T;
   const fits = group.map((arm) => addsUp(tokens, arm, gone));
-  const boundary = BOUNDARIES.has(before) || group.every(({ first, end }) => isBare(tokens, first, end));
+  const boundary =
+    BOUNDARIES.has(before) || group.every(({ first, end }) => isBare(tokens, first, end));
   if (boundary && fits.every((one) => one === Fit.Beside)) return;
   const sound = fits.findIndex((one) => one !== Fit.Torn);
   const live = Math.max(0, sound);

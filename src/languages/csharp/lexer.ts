@@ -199,7 +199,8 @@ class Lexer {
         if (next === Char.Greater) return two(T.Arrow);
         return equal ? two(T.Equality) : one(T.Assign);
       case Char.Bang: return equal ? two(T.Equality) : one(T.Bang);
-      case Char.Plus: return next === Char.Plus ? two(T.PlusPlus) : this.assignable(T.Plus, start, 1);
+      case Char.Plus:
+        return next === Char.Plus ? two(T.PlusPlus) : this.assignable(T.Plus, start, 1);
       case Char.Minus:
         if (next === Char.Greater) return two(T.Pointer);
         return next === Char.Minus ? two(T.MinusMinus) : this.assignable(T.Minus, start, 1);

@@ -7,7 +7,9 @@ let parser;
 async function csharpParser() {
   if (parser !== undefined) return parser;
   await Parser.init();
-  const grammar = createRequire(import.meta.url).resolve("tree-sitter-c-sharp/tree-sitter-c_sharp.wasm");
+  const grammar = createRequire(import.meta.url).resolve(
+    "tree-sitter-c-sharp/tree-sitter-c_sharp.wasm",
+  );
   parser = new Parser();
   parser.setLanguage(await Language.load(grammar));
   return parser;

@@ -4,6 +4,7 @@ import { renderings } from "./markdown.js";
 import { pageTree } from "./page.js";
 import { compiled, cssTree } from "./styles.js";
 import { pythonOracle } from "./python.js";
+import { xmlTree } from "./xml.js";
 
 let python;
 
@@ -20,6 +21,8 @@ export async function judge(language, path, before, after) {
     case "jsonc": return jsonVerdict(before, after);
     case "html":
       return verdict(pageTree(before), after === undefined ? undefined : () => pageTree(after));
+    case "xml":
+      return verdict(xmlTree(before), after === undefined ? undefined : () => xmlTree(after));
     case "markdown":
       return verdict(renderings(before), after === undefined ? undefined : () => renderings(after));
     case "csharp": {

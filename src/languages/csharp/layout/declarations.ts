@@ -50,7 +50,9 @@ export abstract class DeclarationLayout extends ExpressionLayout {
         return true;
       case N.Chained:
         this.run(node, (t, kind, _, child) => (
-          child !== NONE ? this.join(t, R.Call) : this.space(t, kind === T.Colon ? R.Colon : R.Keyword)
+          child !== NONE
+            ? this.join(t, R.Call)
+            : this.space(t, kind === T.Colon ? R.Colon : R.Keyword)
         ));
         return true;
       case N.Bases:
@@ -116,7 +118,11 @@ export abstract class DeclarationLayout extends ExpressionLayout {
           this.blockLines(child, node);
           return true;
         case N.EnumBody:
-          this.braces(child, this.asWritten && onOneLine(this, child) ? FrameFlag.Whole : FrameFlag.Split, false);
+          this.braces(
+            child,
+            this.asWritten && onOneLine(this, child) ? FrameFlag.Whole : FrameFlag.Split,
+            false,
+          );
           return true;
         case N.Accessors:
           this.accessors(child, node);
@@ -173,7 +179,9 @@ export abstract class DeclarationLayout extends ExpressionLayout {
     const first = tree.child(node);
     const several = this.kindOf(tree.next(first)) === N.Attributes;
     const kind: N = tree.kind(node);
-    const beside = this.asWritten && !several && !tokens.onNewLine(t)
+    const beside = this.asWritten
+      && !several
+      && !tokens.onNewLine(t)
       && (kind === N.Local || kind === N.Accessor || kind === N.Property);
     if (beside) this.space(t, R.Attribute);
     else this.sheet.line(t, 0, 0, R.Attribute);
@@ -283,9 +291,13 @@ export abstract class DeclarationLayout extends ExpressionLayout {
     if (!this.asWritten || only === NONE || tree.next(only) !== NONE) return false;
     if (!onOneLine(this, node) || tokens.onNewLine(tree.first(node))) return false;
     const kind: N = tree.kind(only);
-    const simple = kind === N.Expression || kind === N.Return || kind === N.Jump || kind === N.Empty;
-    return simple && this.lastKind(node) === T.RightBrace
-      && tree.end(only) - tree.first(only) === tree.end(node) - tree.first(node) - 2;
+    const simple =
+      kind === N.Expression || kind === N.Return || kind === N.Jump || kind === N.Empty;
+    return (
+      simple
+      && this.lastKind(node) === T.RightBrace
+      && tree.end(only) - tree.first(only) === tree.end(node) - tree.first(node) - 2
+    );
   }
 
   /** From a brace to its closer, what it holds on lines of its own. */

@@ -59,7 +59,11 @@ export abstract class ExpressionLayout extends ChainLayout {
         this.run(node, (t, _, __, child) => {
           const kind = this.kindOf(child);
           if (kind !== N.Arms && kind !== N.Initializer) return this.space(t, R.Keyword);
-          this.braces(child, kind === N.Arms ? this.armsSplit(child) : this.bracesSplit(child), false);
+          this.braces(
+            child,
+            kind === N.Arms ? this.armsSplit(child) : this.bracesSplit(child),
+            false,
+          );
           return true;
         }, hang);
         return true;
@@ -115,7 +119,8 @@ export abstract class ExpressionLayout extends ChainLayout {
   private wordGap(node: number, t: number, kind: T, before: T): void {
     const list = this.kindAt(t);
     // `Berth(var free)`, and `var (low, high)`.
-    const close = kind === T.End && (list === T.LeftParen || list === T.LeftBracket) && before === T.End;
+    const close =
+      kind === T.End && (list === T.LeftParen || list === T.LeftBracket) && before === T.End;
     if (close && !this.tokens.is(this.tree.first(node), "var")) return this.join(t, R.Call);
     // `> 4`, `..rest`
     if (before === T.DotDot) return this.join(t, R.Unary);
@@ -166,7 +171,9 @@ export abstract class ExpressionLayout extends ChainLayout {
     for (let t = tree.first(node); t < tree.end(node); t++)
       if (this.kindAt(t) === T.Colon) {
         this.run(node, (at, kind, before) => (
-          before === T.Colon ? this.space(at, R.Colon) : this.join(at, kind === T.Colon ? R.Colon : R.Member)
+          before === T.Colon
+            ? this.space(at, R.Colon)
+            : this.join(at, kind === T.Colon ? R.Colon : R.Member)
         ));
         return;
       } else if (this.kindAt(t) === T.Assign) {
@@ -193,7 +200,9 @@ export abstract class ExpressionLayout extends ChainLayout {
       : operatorSplit === "before";
     this.run(node, (t, kind, before) => {
       // `>>` is two signs.
-      if (kind >= T.Greater && before === T.Greater && this.tokens.end(t - 1) === this.tokens.start(t))
+      if (
+        kind >= T.Greater && before === T.Greater && this.tokens.end(t - 1) === this.tokens.start(t)
+      )
         return this.join(t, R.Operator);
       const operator = isOperator(kind);
       const breaks = operator
@@ -284,7 +293,9 @@ export abstract class ExpressionLayout extends ChainLayout {
   protected given(node: number, rule: R): void {
     let after = false;
     this.run(node, (t, kind, before, child) => {
-      after ||= before === T.Assign || before === T.Arrow || before === T.Augmented
+      after ||= before === T.Assign
+        || before === T.Arrow
+        || before === T.Augmented
         || (before === T.GreaterEqual && rule === R.Operator);
       if (!after) {
         if (kind === T.GreaterEqual && before === T.Greater) return this.join(t, rule);

@@ -149,8 +149,12 @@ export abstract class ListLayout extends TypeLayout {
       return true;
     if (kind === N.Paren) return count > 1 || this.kindOf(last) === N.Binary;
     if (kind === N.Condition) return this.kindOf(last) === N.Binary && this.keptSplit(last);
-    return count === 1 && this.keepsSplit && this.kindOf(last) === N.Primary
-      && this.dotOnNewLine(last);
+    return (
+      count === 1
+      && this.keepsSplit
+      && this.kindOf(last) === N.Primary
+      && this.dotOnNewLine(last)
+    );
   }
 
   /** Visits a value whose lines, where it is a run of operators, hang on the frame around it. */
@@ -246,7 +250,11 @@ export abstract class ListLayout extends TypeLayout {
   /** Whether the author wrote the values of an array in rows: several on a line, and several lines. */
   private hasRows(node: number): boolean {
     const { tree, tokens } = this;
-    if (!this.asWritten || this.kindOf(node) !== N.Initializer || !tokens.onNewLine(tree.end(node) - 1))
+    if (
+      !this.asWritten
+      || this.kindOf(node) !== N.Initializer
+      || !tokens.onNewLine(tree.end(node) - 1)
+    )
       return false;
     let [beside, below] = [false, false];
     let behind = T.End;

@@ -11,8 +11,11 @@ import { DeclarationLayout } from "./declarations.js";
 export class CsharpLayout extends DeclarationLayout {
   unit(): void {
     const { sheet, tokens, tree } = this;
-    for (let t = tokens.nextWith(TokenFlag.MultiLine, 0); t < tokens.count;
-      t = tokens.nextWith(TokenFlag.MultiLine, t + 1))
+    for (
+      let t = tokens.nextWith(TokenFlag.MultiLine, 0);
+      t < tokens.count;
+      t = tokens.nextWith(TokenFlag.MultiLine, t + 1)
+    )
       // The inner lines of a comment move with its first.
       if (this.kindAt(t) === T.Comment && (tokens.onNewLine(t) || t === 0))
         sheet.mark(t, Mark.Reindent);
@@ -23,8 +26,11 @@ export class CsharpLayout extends DeclarationLayout {
   /** Lines for the preprocessor stay at the margin where they stand there. */
   private directives(): void {
     const { sheet, tokens } = this;
-    for (let t = tokens.nextWith(TokenFlag.EndsLine, 0); t < tokens.count;
-      t = tokens.nextWith(TokenFlag.EndsLine, t + 1)) {
+    for (
+      let t = tokens.nextWith(TokenFlag.EndsLine, 0);
+      t < tokens.count;
+      t = tokens.nextWith(TokenFlag.EndsLine, t + 1)
+    ) {
       const kind = this.kindAt(t);
       if (kind !== T.Directive && kind !== T.Arm) continue;
       if (t > 0 && this.columnOf(t) === 0) {
@@ -150,7 +156,8 @@ export class CsharpLayout extends DeclarationLayout {
 
   private controlGap(t: number, kind: T, before: T, afterBlock: boolean): void {
     if (kind === T.Colon || kind === T.Semicolon) return this.join(t, R.Colon);
-    const continues = kind === T.Else || kind === T.Finally || (kind === T.While && before === T.End);
+    const continues =
+      kind === T.Else || kind === T.Finally || (kind === T.While && before === T.End);
     if (!continues || before === T.Else) return this.space(t, R.Keyword);
     if (kind === T.While && this.asWritten && !this.tokens.onNewLine(t))
       return this.space(t, R.Brace);
@@ -211,7 +218,8 @@ export class CsharpLayout extends DeclarationLayout {
   private caseBody(node: number, owner: number): void {
     const { tree, sheet, tokens } = this;
     const only = tree.child(node);
-    const alone = only !== NONE && tree.next(only) === NONE && tree.first(only) === tree.first(node);
+    const alone =
+      only !== NONE && tree.next(only) === NONE && tree.first(only) === tree.first(node);
     const steps = alone ? this.bodySteps(node, owner) : 1;
     if (alone && this.asWritten && !tokens.onNewLine(tree.first(only)) && this.isSimple(only)) {
       // A short case may stay on one line.

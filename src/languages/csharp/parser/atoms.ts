@@ -219,7 +219,8 @@ export abstract class AtomParser extends PatternParser {
     this.unguarded(() => this.list(T.RightBrace, () => {
       const item = this.at;
       if (this.kind === T.LeftBrace) return this.initializer();
-      if (this.kind === T.LeftBracket && this.isIndex()) this.arguments(T.RightBracket, N.Subscript);
+      if (this.kind === T.LeftBracket && this.isIndex())
+        this.arguments(T.RightBracket, N.Subscript);
       else if (this.kind !== T.Name || this.kindAt(this.after(this.at)) !== T.Assign)
         return this.assignment();
       else this.next();

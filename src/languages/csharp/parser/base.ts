@@ -202,7 +202,8 @@ export abstract class CsharpBase extends BracketParser {
       while (this.kindAt(at) === T.Comma) at = this.after(at);
     } else {
       at = this.typeEnd(at, true, depth + 1);
-      while (at >= 0 && this.kindAt(at) === T.Comma) at = this.typeEnd(this.after(at), true, depth + 1);
+      while (at >= 0 && this.kindAt(at) === T.Comma)
+        at = this.typeEnd(this.after(at), true, depth + 1);
     }
     const end = at >= 0 && this.kindAt(at) === T.Greater ? this.after(at) : -1;
     this.listEnds.set(t, end);

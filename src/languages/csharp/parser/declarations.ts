@@ -112,8 +112,10 @@ export abstract class DeclarationParser extends ExpressionParser {
       // Where two words follow, the first of them is a type or a modifier too.
       case T.Name: {
         const end = this.typeEnd(next);
-        return end >= 0 && (this.kindAt(end) === T.Name || this.kindAt(end) === T.Operator
-          || this.tokens.is(end, "this") || this.kindAt(end) === T.LeftParen);
+        return end >= 0 && (this.kindAt(end) === T.Name
+          || this.kindAt(end) === T.Operator
+          || this.tokens.is(end, "this")
+          || this.kindAt(end) === T.LeftParen);
       }
       case T.LeftParen: {
         const end = this.typeEnd(next);
@@ -396,7 +398,9 @@ export abstract class DeclarationParser extends ExpressionParser {
     // `IDictionary<K, V>.Add`
     const end = this.typeEnd(this.at, false);
     const isThis = this.explicitThis();
-    if (isThis || (this.kindAt(end) === T.LeftParen && this.isExplicit(end)) || this.isExplicit(end)) {
+    if (
+      isThis || (this.kindAt(end) === T.LeftParen && this.isExplicit(end)) || this.isExplicit(end)
+    ) {
       this.explicitName(end);
       if (this.tokens.is(this.at, "this")) return this.indexer(first);
       if (this.is(T.Operator) || this.is(T.Conversion)) return this.operator(first);
@@ -490,7 +494,7 @@ export abstract class DeclarationParser extends ExpressionParser {
   }
 
   /** From the type parameters of a function on. */
-  protected function(first: number): void {
+  protected function (first: number): void {
     this.signature();
     if (this.kind === T.Colon) this.chained();
     this.functionBody(first, N.Function);

@@ -219,7 +219,9 @@ export abstract class ExpressionParser extends AtomParser {
     if (end < 0 || this.kindAt(end) !== T.RightParen) return false;
     const behind = this.after(end);
     const last = this.kindAt(this.tokens.grammarBefore(end));
-    const surely = last === T.TypeWord || last === T.Question || last === T.Star
+    const surely = last === T.TypeWord
+      || last === T.Question
+      || last === T.Star
       || last === T.RightBracket;
     switch (this.kindAt(behind)) {
       case T.Name: return surely || !this.endsOperand(behind);
@@ -264,7 +266,10 @@ export abstract class ExpressionParser extends AtomParser {
     }
     if (this.kindAt(t) === T.LeftBracket) {
       const behind = this.behindBracket(t);
-      if (behind < 0 || (this.kindAt(behind) !== T.LeftParen && t === this.at && !this.isWord("async", behind)))
+      if (
+        behind < 0
+        || (this.kindAt(behind) !== T.LeftParen && t === this.at && !this.isWord("async", behind))
+      )
         return false;
       t = this.isWord("async", behind) ? this.after(behind) : behind;
     }

@@ -105,7 +105,8 @@ export abstract class PatternParser extends CsharpBase {
     return behind >= 0 && (
       this.kindAt(behind) === T.Number
       || this.kindAt(behind) === T.String
-      || (this.kindAt(behind) === T.Name && this.typeEnd(this.after(this.at)) + 1 === behind
+      || (this.kindAt(behind) === T.Name
+        && this.typeEnd(this.after(this.at)) + 1 === behind
         && !this.endsOperand(behind)
         && this.kindAt(this.after(behind)) === T.Dot)
     );

@@ -186,7 +186,9 @@ class StatementParser extends DeclarationParser {
 
   private guardsBlock(): boolean {
     const next = this.kindAt(this.after(this.at));
-    return next === T.LeftBrace || (this.kind === T.Fixed && next === T.LeftParen) || next === T.End;
+    return (
+      next === T.LeftBrace || (this.kind === T.Fixed && next === T.LeftParen) || next === T.End
+    );
   }
 
   /** The token behind the brackets that follow token t, or the end. */
@@ -296,7 +298,8 @@ class StatementParser extends DeclarationParser {
   /** Variables, or a function in a function; false where no type stands before a name. */
   private local(first: number): boolean {
     if (this.isWord("await")) return false;
-    const isScoped = this.isWord("scoped") && this.typeEnd(this.after(this.at)) >= 0
+    const isScoped = this.isWord("scoped")
+      && this.typeEnd(this.after(this.at)) >= 0
       && this.kindAt(this.typeEnd(this.after(this.at))) === T.Name;
     const end = this.typeEnd(isScoped ? this.after(this.at) : this.at);
     if (end < 0) return false;
@@ -347,7 +350,9 @@ class StatementParser extends DeclarationParser {
     if (this.kindAt(next) === T.LeftParen) {
       // `using (…)` guards a statement; a type in brackets is a tuple that is declared.
       const behind = this.behindBracket(next);
-      const declares = behind >= 0 && this.kindAt(behind) === T.Name && this.typeEnd(next) === behind
+      const declares = behind >= 0
+        && this.kindAt(behind) === T.Name
+        && this.typeEnd(next) === behind
         && this.kindAt(this.after(behind)) === T.Assign;
       if (!declares) return this.guarded(first, opener);
     }

@@ -1,0 +1,167 @@
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { createEngine } from "oak-tide";
+import { violationsOf } from "oak-tide/language";
+import { xml } from "oak-tide/xml";
+import { xmlTree } from "../../tools/corpus/oracles/xml.js";
+import { keyed } from "../support/caret.js";
+import { fixtures } from "../support/fixtures.js";
+import { format, open } from "../support/format.js";
+import { damaged, invariants } from "../support/invariants.js";
+
+describe("layout", () => {
+  fixtures("xml", [
+    ["elements stand in the depth of their nesting", `
+      <a>
+        <b>
+          <c/>
+      </b>
+           <d />
+      </a>
+      `, `
+      <a>
+        <b>
+          <c/>
+        </b>
+        <d />
+      </a>
+      `],
+    ["what stands beside text stays to the letter", `
+      <a>
+        <p>low   <b>water</b>
+       at <i> noon </i></p>
+            <q> </q>
+      </a>
+      `, `
+      <a>
+        <p>low   <b>water</b>
+       at <i> noon </i></p>
+        <q> </q>
+      </a>
+      `],
+    ["what is asked to be kept is", `
+      <a xml:space="preserve">  <b>
+      <c/> </b></a>
+      `],
+    ["elements on one line stay there, as white space may be text", "<a><b/><c/> <d/></a>\n"],
+    ["attributes", `
+      <a   b = 'c'
+      d="'"   e='"'/>
+      <a b="${"c".repeat(60)}" d="${"e".repeat(60)}"/>
+      `, `
+      <a b="c" d="'" e='"'/>
+      <a
+        b="${"c".repeat(60)}"
+        d="${"e".repeat(60)}"
+      />
+      `],
+    ["comments, instructions, sections and types stay to the letter", `
+      <?xml version='1.0'?>
+      <!DOCTYPE a [ <!ENTITY low "water>"> ]>
+      <!-- one
+        two -->
+      <a>
+         <?tide  low ?>
+         <!--  three  -->
+         <b><![CDATA[ <c>  ]]></b> &low;
+      </a>
+      `, `
+      <?xml version='1.0'?>
+      <!DOCTYPE a [ <!ENTITY low "water>"> ]>
+      <!-- one
+        two -->
+      <a>
+         <?tide  low ?>
+         <!--  three  -->
+         <b><![CDATA[ <c>  ]]></b> &low;
+      </a>
+      `],
+    ["a lost end tag leaves what is around it alone", `
+      <a>
+        <b>
+          <c>
+        </b>
+        <d>
+             <e/>
+        </d>
+      </a>
+      `, `
+      <a>
+        <b>
+          <c>
+        </b>
+        <d>
+          <e/>
+        </d>
+      </a>
+      `],
+  ]);
+
+  fixtures("xml", [
+    ["attributes one below the other, by the style", '<a b="1" c="2"/>\n<a b="1"/>\n', `
+      <a
+        b="1"
+        c="2"
+      />
+      <a b="1"/>
+      `],
+  ], { attributeSplit: "stacked" });
+});
+
+test.each([
+  ["between tags", "<a>¦</a>\n", "\n", "<a>\n  ¦\n</a>\n"],
+  ["behind an element", "<a>\n  <b/>¦\n</a>\n", "\n", "<a>\n  <b/>\n  ¦\n</a>\n"],
+  ["an end tag", "<a>\n  <b>\n    <c/>\n    <¦", "/", "<a>\n  <b>\n    <c/>\n  </¦"],
+])("typing %s", (_, text, key, wanted) => {
+  expect(keyed("xml", text, key)).toBe(wanted);
+});
+
+test("a pair of tags is renamed together", () => {
+  expect(open("xml", "<tide>\n</tide>\n").linkedRanges({ line: 0, character: 2 })).toHaveLength(2);
+});
+
+test("project files, drawings and schemas are known by their endings", () => {
+  const engine = createEngine();
+  for (
+    const name of ["a.csproj", "Directory.Build.props", "web.config", "a.resx", "a.svg", "a.xsd"]
+  )
+    expect(engine.languageFor(name)?.name).toBe("xml");
+});
+
+const PIECES = [
+  "<a>",
+  "</a>",
+  "<b c='d'",
+  ">",
+  "/>",
+  "text",
+  " ",
+  "\n",
+  "  ",
+  "<!-- e -->",
+  "<![CDATA[ f ]]>",
+  "&amp;",
+  "<?g?>",
+  ' xml:space="preserve"',
+  "<",
+];
+
+test("a strict parser reads the same document, and the text comes to rest", () => {
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom(...PIECES), { maxLength: 16 }), (pieces) => {
+      const inner = pieces.join("");
+      expect(violationsOf(xml, inner)).toEqual([]);
+      const before = `<root>${inner}</root>`;
+      const old = xmlTree(before);
+      if (old !== undefined) expect(xmlTree(format("xml", before))).toBe(old);
+    }),
+    { numRuns: 500 },
+  );
+});
+
+const files = ["demo/data/BerthService.csproj"].map(
+  (name) => ({ name, text: readFileSync(name, "utf8") }),
+);
+invariants(files);
+damaged(files);
