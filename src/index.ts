@@ -19,6 +19,7 @@ export function createEngine(options: Partial<EngineOptions> = {}): Engine {
 }
 
 export * from "./core/index.js";
+export { aspx } from "./languages/aspx/index.js";
 export { declared } from "./languages/declared/index.js";
 export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
 export { component, template } from "./languages/component/index.js";
@@ -30,5 +31,6 @@ export { markdown } from "./languages/markdown/index.js";
 export { notebook } from "./languages/notebook/index.js";
 export { plain } from "./languages/plain/index.js";
 export { python } from "./languages/python/index.js";
+export { razor } from "./languages/razor/index.js";
 export { xml } from "./languages/xml/index.js";
 export { languages };

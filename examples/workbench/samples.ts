@@ -1,4 +1,7 @@
 import berth from "../../demo/data/berth.vue?raw";
+import berthPage from "../../demo/data/Berths.cshtml?raw";
+import berthProject from "../../demo/data/BerthService.csproj?raw";
+import berthService from "../../demo/data/BerthService.cs?raw";
 import board from "../../demo/data/board.tsx?raw";
 import departures from "../../demo/data/departures.html?raw";
 import fares from "../../demo/data/fares.py?raw";
@@ -8,6 +11,7 @@ import rota from "../../demo/data/rota.py?raw";
 import scheduler from "../../demo/data/scheduler.ts?raw";
 import tides from "../../demo/data/tides.py?raw";
 import notebook from "../../demo/data/tides.ipynb?raw";
+import tidePage from "../../demo/data/Tides.aspx?raw";
 import tideStyles from "../../demo/data/tides.scss?raw";
 
 export interface Sample {
@@ -28,6 +32,10 @@ export const SAMPLES: readonly Sample[] = [
   { name: "berth.vue", languageId: "vue", text: berth },
   { name: "tides.ipynb", languageId: "ipynb", text: notebook },
   { name: "handbook.md", languageId: "markdown", text: handbook },
+  { name: "BerthService.cs", languageId: "csharp", text: berthService },
+  { name: "Berths.cshtml", languageId: "razor", text: berthPage },
+  { name: "Tides.aspx", languageId: "aspx", text: tidePage },
+  { name: "BerthService.csproj", languageId: "xml", text: berthProject },
   { name: "fleet.json", languageId: "json", text: fleet },
 ];
 
@@ -45,6 +53,14 @@ export const LANGUAGES: readonly { id: string; name: string; endings: readonly s
   { id: "markdown", name: "Markdown", endings: [".md", ".markdown"] },
   { id: "vue", name: "Component", endings: [".vue"] },
   { id: "ipynb", name: "Notebook", endings: [".ipynb"] },
+  { id: "csharp", name: "C#", endings: [".cs"] },
+  { id: "razor", name: "Markup with @", endings: [".cshtml", ".razor"] },
+  { id: "aspx", name: "Markup with <% %>", endings: [".aspx", ".ascx", ".master"] },
+  {
+    id: "xml",
+    name: "XML",
+    endings: [".xml", ".csproj", ".props", ".targets", ".config", ".resx", ".svg", ".xsd"],
+  },
   { id: "plaintext", name: "Plain text", endings: [".txt"] },
 ];
 

@@ -6,8 +6,10 @@ const built = (path: string): string =>
 
 /** Entries of the library with the files that they are. */
 const ENTRIES = {
+  "aspx": "languages/aspx/index",
   "component": "languages/component/index",
   "core": "core/index",
+  "csharp": "languages/csharp/index",
   "css": "languages/css/index",
   "declared": "languages/declared/index",
   "html": "languages/html/index",
@@ -18,7 +20,9 @@ const ENTRIES = {
   "notebook": "languages/notebook/index",
   "plain": "languages/plain/index",
   "python": "languages/python/index",
+  "razor": "languages/razor/index",
   "worker": "worker/index",
+  "xml": "languages/xml/index",
 };
 
 export default defineConfig({

@@ -1,4 +1,5 @@
 import type { Language } from "../core/language.js";
+import { aspx } from "./aspx/index.js";
 import { component, template } from "./component/index.js";
 import { csharp } from "./csharp/index.js";
 import { css, less, scss } from "./css/index.js";
@@ -10,11 +11,14 @@ import { markdown } from "./markdown/index.js";
 import { notebook } from "./notebook/index.js";
 import { plain } from "./plain/index.js";
 import { python } from "./python/index.js";
+import { razor } from "./razor/index.js";
 import { xml } from "./xml/index.js";
 
 /** Every language that comes with Oak Tide. */
 export const languages: readonly Language[] = [
   html,
+  razor,
+  aspx,
   component,
   template,
   csharp,

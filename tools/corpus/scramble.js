@@ -13,6 +13,8 @@ export function scramble(language, text, seed) {
     ? pythonGaps()
     : language.name.startsWith("json")
     ? anywhere
+    : language.name === "razor" || language.name === "aspx"
+    ? lineGaps
     : language.name === "html"
     ? htmlGaps(tokens, tree)
     : language.name === "csharp"
@@ -59,6 +61,9 @@ const anywhere = (t, gap, _before, _after, tokens) => (
   tokens.isTrivia(t) || tokens.isTrivia(t - 1) ? (gap.includes("\n") ? "line" : "spaces") : "lines"
 );
 
+/** Lines stay, and their indentation comes and goes. */
+const lineGaps = (_t, gap) => (gap.includes("\n") ? "line" : gap === "" ? "fixed" : "spaces");
+
 /** Python: lines end anywhere inside brackets, elsewhere spaces come and go. */
 function pythonGaps() {
   let depth = 0;
@@ -91,6 +96,8 @@ function htmlGaps(tokens, tree) {
   }
   return (t, gap, before, after) => {
     if (fixed[t] === 1 || /^[<=]/.test(after + before) === false && gap === "") return "fixed";
+    const isIsland = /^(?:\{%|\{\{[#/^]|<%)/.test(after) || /(?:%\}|\}\}|%>)$/.test(before);
+    if (isIsland && gap.includes("\n")) return "line";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1) || /^<!--/.test(after) || /-->$/.test(before))
       return gap.includes("\n") ? "line" : "fixed";
     if ((gap.match(/\n/g)?.length ?? 0) > 1) return "line";

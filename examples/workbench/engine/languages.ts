@@ -22,6 +22,10 @@ const components: Loader = async () => {
   return [component, template];
 };
 const notebook: Loader = async () => [(await import("oak-tide/notebook")).notebook];
+const csharp: Loader = async () => [(await import("oak-tide/csharp")).csharp];
+const xml: Loader = async () => [(await import("oak-tide/xml")).xml];
+const razor: Loader = async () => [(await import("oak-tide/razor")).razor];
+const aspx: Loader = async () => [(await import("oak-tide/aspx")).aspx];
 const others: Loader = async () => [
   ...(await import("oak-tide/declared")).declared,
   (await import("oak-tide/plain")).plain,
@@ -29,6 +33,8 @@ const others: Loader = async () => [
 
 /** What a language needs, by its identifier: itself, and what may stand in it. */
 const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
+  aspx: [aspx, csharp, styles, ecma, json],
+  csharp: [csharp],
   css: [styles],
   html: [html, styles, ecma, json],
   javascript: [ecma],
@@ -37,10 +43,12 @@ const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
   less: [styles],
   markdown: [markdown, ecma, python, html, styles, json, others],
   python: [python],
+  razor: [razor, csharp, styles, ecma, json],
   scss: [styles],
   typescript: [ecma],
   typescriptreact: [ecma],
   vue: [components, html, ecma, styles, json, markdown],
+  xml: [xml],
 };
 
 /** Loads what a language needs: what is loaded already comes at once. */

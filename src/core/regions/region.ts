@@ -3,7 +3,7 @@ import type { Span } from "../outline/excerpt.js";
 import type { Style } from "../style/style.js";
 
 /** What part of a program a region is; a language says in what surroundings each stands. */
-export type Fragment = "expression" | "statements" | "declarations" | "parameters";
+export type Fragment = "expression" | "statements" | "declarations" | "parameters" | "header";
 
 /** What stands around a fragment where it is read as a whole text. */
 export type Surroundings = Readonly<

@@ -71,7 +71,7 @@ export const csharp: Language = {
   ]),
   unparsed: N.Unparsed,
   typing: csharpTyping,
-  fragments: { expression: ["(", ")"], parameters: ["(", ") => 0"] },
+  fragments: { expression: ["x = ", ";"], header: ["", ";"] },
   parse: parseCsharp,
   isUnit: (kind) => kind > N.Unparsed && kind <= N.Global,
   sequence: (kind) => {

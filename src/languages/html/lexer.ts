@@ -18,41 +18,48 @@ export function lexHtml(text: string): TokenTable {
   return new HtmlLexer(text).run();
 }
 
-class HtmlLexer {
-  private at: number;
-  private readonly tokens: TokenTable;
-  private newLine = true;
+/** The same where `/>` ends any element: what it would hold as text is markup. */
+export function lexClosing(text: string): TokenTable {
+  return new HtmlLexer(text, true).run();
+}
+
+export class HtmlLexer {
+  protected at: number;
+  protected readonly tokens: TokenTable;
+  protected newLine = true;
   /** What ends stretches of template tongues, and from where on it is not there: nobody looks again. */
   private readonly missing = new Map<string, number>();
 
-  constructor(private readonly text: string) {
+  /** @param closesAny whether `/>` ends any element. */
+  constructor(protected readonly text: string, private readonly closesAny = false) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
   }
 
   run(): TokenTable {
     const { text } = this;
-    for (this.blanks(); this.at < text.length; this.blanks()) {
-      if (text.charCodeAt(this.at) !== Char.Less || this.tongueEnd(this.at) > 0) {
-        this.word();
-        continue;
-      }
-      const next = text.charCodeAt(this.at + 1);
-      if (isLetter(next)) this.startTag();
-      else if (next === Char.Slash && isLetter(text.charCodeAt(this.at + 2))) this.endTag();
-      else if (next === Char.Bang) this.declaration();
-      else this.word();
-    }
+    for (this.blanks(); this.at < text.length; this.blanks()) this.step();
     return this.tokens;
   }
 
-  private add(kind: T, end: number, flags = 0): void {
+  /** Takes a word, or a tag with what belongs to it. */
+  protected step(): void {
+    const { text } = this;
+    if (text.charCodeAt(this.at) !== Char.Less || this.tongueEnd(this.at) > 0) return this.word();
+    const next = text.charCodeAt(this.at + 1);
+    if (isLetter(next)) this.startTag();
+    else if (next === Char.Slash && isLetter(text.charCodeAt(this.at + 2))) this.endTag();
+    else if (next === Char.Bang) this.declaration();
+    else this.word();
+  }
+
+  protected add(kind: T, end: number, flags = 0): void {
     this.tokens.add(kind, this.at, end, this.newLine ? flags | TokenFlag.OnNewLine : flags);
     this.newLine = false;
     this.at = end;
   }
 
-  private blanks(): void {
+  protected blanks(): void {
     const { text } = this;
     for (; this.at < text.length; this.at++) {
       const c = text.charCodeAt(this.at);
@@ -61,11 +68,16 @@ class HtmlLexer {
     }
   }
 
+  /** Whether a stretch of a template tongue, or a tag, may begin with a character. */
+  protected mayBegin(c: number): boolean {
+    return c === Char.LeftBrace || c === Char.Less;
+  }
+
   /** Where a stretch of a template tongue ends that begins at `from`; 0 where none does. */
-  private tongueEnd(from: number): number {
+  protected tongueEnd(from: number): number {
     const { text } = this;
     const c = text.charCodeAt(from);
-    if (c !== Char.LeftBrace && c !== Char.Less) return 0;
+    if (!this.mayBegin(c)) return 0;
     for (const [begin, end] of TONGUES) {
       if (!text.startsWith(begin, from)) continue;
       const close = from >= (this.missing.get(end) ?? Infinity)
@@ -90,18 +102,23 @@ class HtmlLexer {
     return false;
   }
 
-  private linesIn(end: number): number {
+  /** Whether a character ends the name of a tag, white space apart. */
+  protected endsName(c: number): boolean {
+    return c === Char.Greater || c === Char.Slash || c === Char.Less;
+  }
+
+  protected linesIn(end: number): number {
     return this.hasLineEnd(this.at, end) ? TokenFlag.MultiLine : 0;
   }
 
-  private word(): void {
+  protected word(): void {
     const { text, at } = this;
     let i = at;
     let isOpen = false;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (isBlank(c)) break;
-      if (c !== Char.LeftBrace && c !== Char.Less) continue;
+      if (!this.mayBegin(c)) continue;
       const tongue = this.tongueEnd(i);
       isOpen = tongue === text.length && !/[}%#?][}>]$/.test(text.slice(i, tongue));
       if (tongue > 0) i = tongue - 1;
@@ -112,7 +129,7 @@ class HtmlLexer {
   }
 
   /** A comment, the document's type, or what is read as a comment. */
-  private declaration(): void {
+  protected declaration(): void {
     const { text, at } = this;
     if (/^<!doctype/i.test(text.slice(at, at + 9))) {
       const end = text.indexOf(">", at);
@@ -128,21 +145,25 @@ class HtmlLexer {
     this.add(T.Comment, end, flags);
   }
 
-  private endTag(): void {
+  protected endTag(): void {
     const { text } = this;
     let i = this.at + 2;
-    while (i < text.length && !isBlank(text.charCodeAt(i)) && !endsName(text.charCodeAt(i))) i++;
+    while (i < text.length && !isBlank(text.charCodeAt(i)) && !this.endsName(text.charCodeAt(i)))
+      i++;
     this.add(T.EndTagStart, i);
     this.attributes();
   }
 
-  private startTag(): void {
+  protected startTag(): void {
     const { text, at } = this;
     let i = at + 1;
-    while (i < text.length && !isBlank(text.charCodeAt(i)) && !endsName(text.charCodeAt(i))) i++;
+    while (i < text.length && !isBlank(text.charCodeAt(i)) && !this.endsName(text.charCodeAt(i)))
+      i++;
     const name = text.slice(at + 1, i).toLowerCase();
     this.add(T.TagStart, i);
-    const closed = this.attributes();
+    const isEmpty = (): boolean =>
+      this.closesAny && this.tokens.kind(this.tokens.count - 1) === T.EmptyTagEnd;
+    const closed = this.attributes() && !isEmpty();
     if (closed && RAW.has(name)) this.raw(name);
     else if (closed && name === "plaintext")
       this.add(T.Raw, text.length, this.linesIn(text.length));
@@ -178,7 +199,7 @@ class HtmlLexer {
     let i = at;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (c === Char.LeftBrace || c === Char.Less) {
+      if (this.mayBegin(c)) {
         const tongue = this.tongueEnd(i);
         if (tongue > 0) {
           i = tongue - 1;
@@ -220,7 +241,7 @@ class HtmlLexer {
     for (let i = this.at + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (c === quote) return i + 1;
-      if (c !== Char.LeftBrace && c !== Char.Less) continue;
+      if (!this.mayBegin(c)) continue;
       const tongue = this.tongueEnd(i);
       if (tongue > 0) i = tongue - 1;
     }
@@ -266,8 +287,6 @@ const isBlank = (c: number): boolean =>
   || c === Char.FormFeed;
 
 const isLetter = (c: number): boolean => (c | 32) >= 97 && (c | 32) <= 122;
-
-const endsName = (c: number): boolean => c === Char.Greater || c === Char.Slash || c === Char.Less;
 
 /** Whether a tag, an end tag or a comment begins at a sign `<`. */
 function beginsMarkup(text: string, at: number): boolean {

@@ -5,10 +5,17 @@ import type { Syntax } from "../../core/language.js";
 import { LineStarts, lineColumn } from "../../core/text/width.js";
 import { BARRIER, BLOCK, ENDED_BY, ENDS_ALONE, FIXED, OPENED_AGAIN, VOID } from "./elements.js";
 import { N, T } from "./kinds.js";
-import { lexHtml } from "./lexer.js";
+import { lexClosing, lexHtml } from "./lexer.js";
 
 /** Tab stops by which indentation is compared where tags do not tell. */
 const TAB = 4;
+
+/** How a page of another tongue is read. */
+export interface Dialect {
+  /** Whether `/>` ends any element, as it does in templates of components. */
+  readonly closesAny?: boolean;
+  readonly lex?: (text: string) => TokenTable;
+}
 
 interface Open {
   readonly name: string;
@@ -23,10 +30,11 @@ interface Open {
  * Parses a page (HTML Living Standard, 13.1): optional tags may be left out, and no tag changes its place.
  * Where tags do not add up, an end tag that begins a line ends the element whose tag stands in its column.
  *
- * @param closesAny whether `/>` ends any element, as it does in templates of components.
+ * @param dialect where it differs from the standard.
  */
-export function parseHtml(text: string, byColumns = false, closesAny = false): Syntax {
-  const tokens = lexHtml(text);
+export function parseHtml(text: string, byColumns = false, dialect: Dialect = {}): Syntax {
+  const { closesAny = false, lex = closesAny ? lexClosing : lexHtml } = dialect;
+  const tokens = lex(text);
   if (!byColumns) {
     const first = new HtmlParser(tokens, false, closesAny);
     first.document();
@@ -252,9 +260,10 @@ class HtmlParser {
  *
  * @param line an end tag with which the next line begins: elements before its own may end with it.
  */
-export function htmlClosers(text: string, line = "", closesAny = false): string {
-  const tokens = lexHtml(text);
-  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", closesAny)}`;
+export function htmlClosers(text: string, line = "", dialect: Dialect = {}): string {
+  const { closesAny = false, lex = closesAny ? lexClosing : lexHtml } = dialect;
+  const tokens = lex(text);
+  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", dialect)}`;
   const parser = new HtmlParser(tokens, false, closesAny);
   const open = parser.openAtEnd();
   const ends = (name: string): boolean => `</${name}>`.startsWith(line);

@@ -9,7 +9,7 @@ import { attributeOf } from "./layout/tags.js";
 export function* htmlRegions({ tokens }: Syntax): Iterable<Region> {
   const { text } = tokens;
   for (let t = 1; t < tokens.count; t++) {
-    if (tokens.kind(t) !== T.Raw) continue;
+    if (tokens.kind(t) !== T.Raw || tokens.kind(t - 1) !== T.TagEnd) continue;
     let tag = t - 1;
     while (tag > 0 && tokens.kind(tag) !== T.TagStart) tag--;
     const name = tokens.textOf(tag).slice(1).toLowerCase();

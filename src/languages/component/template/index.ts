@@ -5,6 +5,8 @@ import { T } from "../../html/kinds.js";
 import { TemplateLayout } from "./layout.js";
 import { templateRegions } from "./regions.js";
 
+const DIALECT = { closesAny: true };
+
 /** The markup of a component: a page in which any tag may end itself, with expressions in its texts and attributes. */
 export const template: Language = {
   ...html,
@@ -12,9 +14,9 @@ export const template: Language = {
   ids: ["component-template"],
   extensions: [],
   fileNames: [],
-  typing: { ...html.typing, closers: (text, line) => htmlClosers(text, line, true) },
+  typing: { ...html.typing, closers: (text, line) => htmlClosers(text, line, DIALECT) },
   regions: templateRegions,
-  parse: (text, byColumns) => parseHtml(text, byColumns, true),
+  parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => {
     const kind = tokens.kind(t) as T;
     // What an expression says is told by its own language.

@@ -1,3 +1,4 @@
+import type { Span } from "../../../core/outline/excerpt.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import {
@@ -10,6 +11,7 @@ import {
   RAW,
 } from "../elements.js";
 import { languageIn } from "../code.js";
+import { Step, isIsland, islandStep } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { HtmlItems, Role, type Holder, type Item } from "./items.js";
@@ -68,7 +70,8 @@ export class HtmlLayout extends HtmlItems {
       const free = content.block || content.loose || HIDDEN.has(name);
       return sheet.set(end, free || !this.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
     }
-    if (content.loose || FLUSH.test(name) || items.some(({ role }) => role === Role.Block)) {
+    const blocks = items.some((item) => item.role === Role.Block || this.isLone(item.first));
+    if (content.loose || FLUSH.test(name) || blocks) {
       this.openBlock(node, first, edge, this.stepsIn(name, start, first, end));
       this.lines(items, content);
       if (edge > end) this.closingTag(items, end, content);
@@ -114,15 +117,65 @@ export class HtmlLayout extends HtmlItems {
     return t < end && this.columnOf(t) === this.columnOf(tag) ? 0 : 1;
   }
 
+  /** Whether token t is an island of another tongue on a line of its own. */
+  protected isLone(t: number): boolean {
+    const { tokens } = this;
+    return (
+      this.isKind(t, T.Word)
+      && tokens.onNewLine(t)
+      && (t + 1 >= tokens.count || tokens.onNewLine(t + 1))
+      && isIsland(tokens.textOf(t))
+    );
+  }
+
+  /** What an island does to the depth of what follows it. */
+  protected stepOf(t: number): Step {
+    return islandStep(this.tokens.textOf(t));
+  }
+
+  /** States what an island on a line of its own needs beside its place. */
+  protected lone(_t: number): void {}
+
   /** A content with blocks in it: each begins a line, and so does what stands between them. */
   private lines(items: readonly Item[], holder: Holder): void {
-    const { sheet, tokens, style } = this;
+    const { tokens } = this;
+    const lone = items.map(({ first }) => this.isLone(first));
     const begins = items.map((item, i) => (
-      tokens.isTrivia(item.first) || this.isFree(items, i, item.first, holder)
+      tokens.isTrivia(item.first)
+      || lone[i] === true
+      || (i > 0 && lone[i - 1] === true)
+      || this.isFree(items, i, item.first, holder)
     ));
-    for (let i = 0; i < items.length;) {
+    this.stretch(items, { from: 0, to: items.length }, begins, this.partners(items, lone), holder);
+  }
+
+  /** For each island that opens what another one of the content closes, or goes on with, that one's place. */
+  private partners(items: readonly Item[], lone: readonly boolean[]): Map<number, number> {
+    const found = new Map<number, number>();
+    const open: number[] = [];
+    items.forEach(({ first }, i) => {
+      const step = lone[i] === true ? this.stepOf(first) : Step.None;
+      if (step === Step.Closes || step === Step.GoesOn) {
+        const opener = open.pop();
+        if (opener !== undefined) found.set(opener, i);
+      }
+      if (step === Step.Opens || step === Step.GoesOn) open.push(i);
+    });
+    return found;
+  }
+
+  /** The items from one place to another; what stands between islands that belong together is one step deeper. */
+  private stretch(
+    items: readonly Item[],
+    { from, to }: Span,
+    begins: readonly boolean[],
+    partners: ReadonlyMap<number, number>,
+    holder: Holder,
+  ): void {
+    const { sheet, tokens, style } = this;
+    for (let i = from; i < to;) {
       let next = i + 1;
-      while (next < items.length && !begins[next]) next++;
+      while (next < to && !begins[next]) next++;
       const { first, role } = items[i]!;
       // A text right behind the tag that holds it stays there.
       const behind = i === 0
@@ -133,12 +186,26 @@ export class HtmlLayout extends HtmlItems {
       if (!begins[i]) this.keepApart(first, Demand.Fold);
       else if (behind) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
+      if (this.isLone(first)) this.lone(first);
       const run = items.slice(i, next);
       const last = run.at(-1)!.end;
       if (last - first > 1) {
         sheet.open(first + 1, last - 1, FrameFlag.Flow | this.rowsIn(run), 0);
         this.run(run, holder, false);
         sheet.close();
+      }
+      const partner = next === i + 1 ? partners.get(i) : undefined;
+      if (partner !== undefined && partner > next) {
+        const frame = sheet.open(
+          items[next]!.first,
+          items[partner]!.first - 1,
+          FrameFlag.Block,
+          1,
+        );
+        sheet.frames.anchor.set(frame, first);
+        this.stretch(items, { from: next, to: partner }, begins, partners, holder);
+        sheet.close();
+        next = partner;
       }
       i = next;
     }
@@ -154,7 +221,9 @@ export class HtmlLayout extends HtmlItems {
 
   private closingTag(items: readonly Item[], end: number, holder: Holder): void {
     const { sheet } = this;
-    if (!this.isFree(items, items.length, end, holder)) return this.keepApart(end, Demand.Fold);
+    const behindLone = this.tokens.onNewLine(end) && this.isLone(items.at(-1)!.first);
+    if (!behindLone && !this.isFree(items, items.length, end, holder))
+      return this.keepApart(end, Demand.Fold);
     sheet.line(end, 0, 0, R.Line);
     sheet.mark(end, Mark.Dedent);
   }

@@ -70,7 +70,7 @@ export abstract class HtmlTags {
    * @param inline whether it stands in a text, whose lines rather end between words.
    */
   protected tag(node: number, inline = false): void {
-    const { tree, sheet, style } = this;
+    const { tree, tokens, sheet, style } = this;
     const first = tree.first(node);
     const last = tree.end(node) - 1;
     let attributes = 0;
@@ -88,7 +88,8 @@ export abstract class HtmlTags {
     for (const part = tree.parts(node, first + 1, last); part.next();) {
       const { at: t, node: child } = part;
       // What a template tongue puts beside an attribute belongs to it.
-      sheet.set(t, t === first + 1 || this.isApart(t) ? apart : Demand.Join, R.Attribute);
+      const isFirst = t === first + 1 && tokens.text[tokens.start(t)] !== "@";
+      sheet.set(t, isFirst || this.isApart(t) ? apart : Demand.Join, R.Attribute);
       if (child !== NONE) this.attributeInside(child);
     }
     const empty = this.isKind(last, T.EmptyTagEnd);

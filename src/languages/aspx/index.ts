@@ -1,0 +1,69 @@
+import type { Language, Syntax } from "../../core/language.js";
+import type { Region } from "../../core/regions/region.js";
+import { html } from "../html/index.js";
+import { closersWithCode } from "../html/closers.js";
+import { islandStep } from "../html/islands.js";
+import { T } from "../html/kinds.js";
+import { lexClosing } from "../html/lexer.js";
+import { htmlRegions } from "../html/regions.js";
+import { parseHtml } from "../html/parser.js";
+import { startOfLine } from "../../core/text/width.js";
+
+/** A value between `<%=`, `<%#` or `<%:` and `%>`. */
+const VALUE = /<%[=#:]\s*([^]*?)\s*%>/g;
+
+/** The values that islands show, and what the markup holds. */
+function* aspxRegions(syntax: Syntax): Iterable<Region> {
+  const { tokens } = syntax;
+  const { text } = tokens;
+  const found: Region[] = [...htmlRegions(syntax)].map((region) => ({
+    ...region,
+    languageId: serverLanguage(text.slice(text.lastIndexOf("<script", region.from), region.from))
+      ?? region.languageId,
+  }));
+  for (let t = 0; t < tokens.count; t++) {
+    if (tokens.kind(t) !== T.Word) continue;
+    for (const { 0: whole, 1: value, index } of tokens.textOf(t).matchAll(VALUE)) {
+      if (value === "" || /[\r\n]/.test(value!)) continue;
+      const from = tokens.start(t) + index + whole.indexOf(value!, 3);
+      found.push({
+        from,
+        to: from + value!.length,
+        languageId: "csharp",
+        start: "expression",
+        prefix: /^[ \t]*/.exec(text.slice(startOfLine(text, from), from))![0],
+        closer: /%>/,
+      });
+    }
+  }
+  yield* found.sort((a, b) => a.from - b.from);
+}
+
+/** The language of a script that the server runs; undefined for others. */
+function serverLanguage(tag: string): string | undefined {
+  if (!/^<script\b[^>]*\brunat\s*=\s*["']?server/i.test(tag)) return undefined;
+  return /\blanguage\s*=\s*["']?(?:vb|visualbasic)/i.test(tag) ? "vb" : "csharp";
+}
+
+const DIALECT = { closesAny: true };
+
+/** What would close all that a text leaves open. */
+function closers(text: string): string {
+  const tokens = lexClosing(text);
+  return closersWithCode(tokens, (t) => islandStep(tokens.textOf(t)), "<% } %>");
+}
+
+/** Pages of markup with islands of code between `<%` and `%>`, and controls of the server. */
+export const aspx: Language = {
+  ...html,
+  name: "aspx",
+  ids: ["aspx", "aspnet"],
+  extensions: [".aspx", ".ascx", ".master"],
+  defaults: { ...html.defaults, indentSize: 4, maxLineLength: 120 },
+  typing: { ...html.typing, closers },
+  regions: aspxRegions,
+  parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
+  comparable: (tokens, t) => (
+    tokens.kind(t) === T.Word ? tokens.textOf(t).replace(/\s+/g, "") : html.comparable(tokens, t)
+  ),
+};

@@ -1,0 +1,79 @@
+/** What an island of another tongue does to the depth of what follows it. */
+export const enum Step {
+  None,
+  Opens,
+  Closes,
+  /** It closes what was open, and opens again: `else`. */
+  GoesOn,
+}
+
+/** A tongue whose words tell depth. */
+export interface Tongue {
+  /** What an island is: the first group is what it says. */
+  readonly island: RegExp;
+  readonly opens: RegExp;
+  readonly closes: RegExp;
+  readonly goesOn: RegExp;
+}
+
+/** The tongues that pages hold most, by data: `{% if %}…{% endif %}` and `{{#if}}…{{/if}}`. */
+export const TONGUES: readonly Tongue[] = [
+  {
+    island: /^\{%[-~]?\s*([^]*?)\s*[-~]?%\}$/,
+    opens:
+      /^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw|comment|trans|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox)\b/,
+    closes: /^end\w*/,
+    goesOn: /^(?:else|elif|elseif|elsif|when|empty|plural)\b/,
+  },
+  {
+    island: /^\{\{\{?~?\s*([^]*?)\s*~?\}?\}\}$/,
+    opens: /^[#^]\s*[\w$@./-]+/,
+    closes: /^\//,
+    goesOn: /^(?:else\b|\^$)/,
+  },
+];
+
+/** How many braces a piece of code opens and closes, texts and comments apart. */
+function braces(code: string): { opens: number; closes: number } {
+  let [opens, closes] = [0, 0];
+  const plain = code.replace(
+    /\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"|"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'/g,
+    "",
+  );
+  for (const sign of plain) {
+    if (sign === "{") opens++;
+    else if (sign === "}" && opens > 0) opens--;
+    else if (sign === "}") closes++;
+  }
+  return { opens, closes };
+}
+
+/** What an island between `<%` and `%>` does: its braces may close in another one. */
+function codeStep(island: string): Step {
+  const code = /^<%(?![@=:#$-])([^]*?)%>$/.exec(island)?.[1];
+  return code === undefined ? Step.None : bracesStep(code);
+}
+
+/** What a piece of code does whose braces do not add up. */
+export function bracesStep(code: string): Step {
+  const { opens, closes } = braces(code);
+  if (opens === 0 && closes === 0) return Step.None;
+  if (opens > 0 && closes > 0) return Step.GoesOn;
+  return opens > 0 ? Step.Opens : Step.Closes;
+}
+
+/** What a word of a page that is one island does; `None` for all others. */
+export function islandStep(word: string): Step {
+  for (const { island, opens, closes, goesOn } of TONGUES) {
+    const said = island.exec(word)?.[1];
+    if (said === undefined) continue;
+    if (closes.test(said)) return Step.Closes;
+    if (goesOn.test(said)) return Step.GoesOn;
+    return opens.test(said) ? Step.Opens : Step.None;
+  }
+  return codeStep(word);
+}
+
+/** Whether a word of a page is one island. */
+export const isIsland = (word: string): boolean =>
+  /^(?:\{\{[^]*\}\}|\{%[^]*%\}|<%[^]*%>|<\?[^]*\?>)$/.test(word);

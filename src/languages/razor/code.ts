@@ -1,0 +1,108 @@
+import { characterEnd, stringEnd } from "../csharp/strings.js";
+
+/** One past the text, the character or the comment that begins at an offset; the offset where none does. */
+function behindText(text: string, at: number): number {
+  switch (text[at]) {
+    case '"':
+    case "$":
+    case "@": {
+      const string = stringEnd(text, at);
+      return string === undefined || string.open ? at : string.end;
+    }
+    case "'": return Math.max(at, characterEnd(text, at));
+    case "/": {
+      if (text[at + 1] === "*") {
+        const close = text.indexOf("*/", at + 2);
+        return close < 0 ? text.length : close + 2;
+      }
+      if (text[at + 1] !== "/") return at;
+      const end = /[\r\n]/g;
+      end.lastIndex = at;
+      return end.exec(text)?.index ?? text.length;
+    }
+    default: return at;
+  }
+}
+
+/** One past the bracket that closes the one at an offset; -1 where none does. */
+export function bracketEnd(text: string, from: number): number {
+  let open = 0;
+  for (let at = from; at < text.length; at++) {
+    const behind = behindText(text, at);
+    if (behind > at) {
+      at = behind - 1;
+      continue;
+    }
+    const c = text[at]!;
+    if (c === "(" || c === "[" || c === "{") open++;
+    else if ((c === ")" || c === "]" || c === "}") && --open === 0) return at + 1;
+  }
+  return -1;
+}
+
+/**
+ * One past the value that a sign `@` at an offset begins in a text: `@(…)`, `@berth.Tides[0].Show("low")`; 0
+ * where it begins none.
+ */
+export function valueEnd(text: string, from: number): number {
+  if (text[from + 1] === "(") return Math.max(0, bracketEnd(text, from + 1));
+  const name = /@(?:await\s+)?[\p{L}_][\p{L}\p{N}_]*/uy;
+  name.lastIndex = from;
+  const found = name.exec(text);
+  if (found === null) return 0;
+  let at = from + found[0].length;
+  for (;;) {
+    const c = text[at];
+    if (c === "(" || c === "[") {
+      const end = bracketEnd(text, at);
+      if (end < 0) return at;
+      at = end;
+      continue;
+    }
+    const member = /(?:\?|!)?\.[\p{L}_][\p{L}\p{N}_]*/uy;
+    member.lastIndex = at;
+    const next = member.exec(text);
+    if (next === null) return at;
+    at += next[0].length;
+  }
+}
+
+/** What begins a statement that holds others in braces. */
+const HOLDS =
+  /^(?:@\s*)?(?:helper|if|else|for|foreach|while|do|switch|using|lock|try|catch|finally|checked|unchecked|unsafe|fixed|await\s+foreach|await\s+using)\b/;
+
+/** What a statement ends with: a brace that holds others, or its own end. */
+export interface StatementEnd {
+  readonly end: number;
+  /** Where the brace stands that holds other statements; -1 where none does. */
+  readonly brace: number;
+}
+
+/** The end of the statement that begins at an offset, or of what stands before its brace. */
+export function statementEnd(text: string, from: number): StatementEnd {
+  const holds = HOLDS.test(text.slice(from, from + 40));
+  for (let at = from; at < text.length; at++) {
+    const behind = behindText(text, at);
+    if (behind > at) {
+      at = behind - 1;
+      continue;
+    }
+    const c = text[at]!;
+    if (c === ";") return { end: at + 1, brace: -1 };
+    if (c === "}") return { end: at, brace: -1 };
+    if (c === "{" && holds) return { end: at, brace: at };
+    if (
+      c === "<"
+      && holds
+      && /^<[a-zA-Z]/.test(text.slice(at, at + 2))
+      && /[\r\n]\s*$/.test(text.slice(from, at))
+    )
+      return { end: at, brace: -1 };
+    if (c === "(" || c === "[" || c === "{") {
+      const end = bracketEnd(text, at);
+      if (end < 0) return { end: text.length, brace: -1 };
+      at = end - 1;
+    }
+  }
+  return { end: text.length, brace: -1 };
+}

@@ -1,0 +1,91 @@
+import type { Language } from "../../core/language.js";
+import { Mark } from "../../core/layout/sheet.js";
+import { TokenFlag } from "../../core/syntax/tokens.js";
+import { closersWithCode } from "../html/closers.js";
+import { html } from "../html/index.js";
+import { Step, bracesStep } from "../html/islands.js";
+import { T } from "../html/kinds.js";
+import { HtmlLayout } from "../html/layout/content.js";
+import { parseHtml } from "../html/parser.js";
+import { R, RULES } from "../html/rules.js";
+import { CODE, lexRazor } from "./lexer.js";
+import { razorRegions } from "./regions.js";
+
+/** Where a blank lacks beside the brace of a block: `){`, `}else{`. */
+const TIGHT = /(?<=\))(?=\{$)|(?<=^\})(?=\w)|(?<=\w)(?=\{$)/g;
+
+/** Pieces of code stand in the depth of their braces. */
+class RazorLayout extends HtmlLayout {
+  override document(): void {
+    const { tokens, sheet } = this;
+    for (let t = 1; t < tokens.count; t++) {
+      const isMembers = this.isKind(t, T.Raw) && tokens.has(t - 1, CODE);
+      if (isMembers && !/@"|"""/.test(tokens.textOf(t))) sheet.mark(t, Mark.Reindent);
+    }
+    for (let t = 0; t < tokens.count; t++) {
+      const from = t;
+      while (t < tokens.count && tokens.has(t, CODE)) t++;
+      if (t === from || (from > 0 && !tokens.onNewLine(from))) continue;
+      if (t < tokens.count && !tokens.onNewLine(t)) continue;
+      for (let code = from; code < t; code++) this.ownLines.add(code);
+    }
+    super.document();
+  }
+
+  /** Code that begins and ends a line, one piece or several in a row. */
+  private readonly ownLines = new Set<number>();
+
+  protected override isLone(first: number): boolean {
+    return this.ownLines.has(first);
+  }
+
+  protected override stepOf(t: number): Step {
+    return bracesStep(this.tokens.textOf(t));
+  }
+
+  protected override lone(t: number): void {
+    const { tokens, sheet } = this;
+    if (tokens.has(t, TokenFlag.MultiLine)) return sheet.mark(t, Mark.Reindent);
+    const start = tokens.start(t);
+    const changes = [...tokens.textOf(t).matchAll(TIGHT)].map(({ index }) => ({
+      from: start + index,
+      to: start + index,
+      text: " ",
+      rule: RULES[R.Tag]!,
+    }));
+    sheet.rewrite(t, changes);
+  }
+}
+
+/** What would close all that a text leaves open. */
+function closers(text: string): string {
+  const tokens = lexRazor(text);
+  return closersWithCode(
+    tokens,
+    (t) => (tokens.has(t, CODE) ? bracesStep(tokens.textOf(t)) : Step.None),
+    "}",
+  );
+}
+
+/** Pages of markup in which `@` begins code in C#, that holds markup again. */
+export const razor: Language = {
+  ...html,
+  name: "razor",
+  family: "html",
+  ids: ["razor", "aspnetcorerazor"],
+  extensions: [".cshtml", ".razor"],
+  defaults: { ...html.defaults, indentSize: 4, maxLineLength: 120 },
+  notation: {
+    ...html.notation,
+    blockComment: { open: "@*", close: "*@" },
+    brackets: [["{", "}"]],
+    block: ["{", "}"],
+  },
+  typing: { ...html.typing, triggers: [...html.typing.triggers, "}"], closers },
+  regions: razorRegions,
+  parse: (text, byColumns) => parseHtml(text, byColumns, { lex: lexRazor }),
+  comparable: (tokens, t) => (
+    tokens.has(t, CODE) ? tokens.textOf(t).replace(/\s+/g, "") : html.comparable(tokens, t)
+  ),
+  layout: (sheet, syntax, style) => new RazorLayout(sheet, syntax, style).document(),
+};

@@ -1,0 +1,205 @@
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { createEngine } from "oak-tide";
+import { violationsOf } from "oak-tide/language";
+import { razor } from "oak-tide/razor";
+import { keyed } from "../support/caret.js";
+import { fixtures } from "../support/fixtures.js";
+import { damaged, invariants } from "../support/invariants.js";
+
+describe("pages in which a sign begins code", () => {
+  fixtures("razor", [
+    ["statements, and markup between them", `
+      @{
+      var a=1;
+          <p>low</p>
+      foo( a );
+      }
+      `, `
+      @{
+          var a = 1;
+          <p>low</p>
+          foo(a);
+      }
+      `],
+    ["blocks hold markup, that holds blocks", `
+      <ul>
+          @foreach(var ferry in ferries){
+      <li>
+      @if(ferry.IsLate){
+      <b>late</b>
+      }else if(x) {
+      <i>soon</i>
+      }
+      </li>
+      }
+      </ul>
+      `, `
+      <ul>
+          @foreach (var ferry in ferries) {
+              <li>
+                  @if (ferry.IsLate) {
+                      <b>late</b>
+                  } else if(x) {
+                      <i>soon</i>
+                  }
+              </li>
+          }
+      </ul>
+      `],
+    ["braces on lines of their own", `
+      @if (late)
+      {
+      <p>late</p>
+      }
+      else
+      {
+      <p>on time</p>
+      }
+      `, `
+      @if (late)
+      {
+          <p>late</p>
+      }
+      else
+      {
+          <p>on time</p>
+      }
+      `],
+    ["values in texts, tags and attributes stay", `
+      <p id="@Model.Id" title="@Html.Raw("x > y")" @attributes>@Model.Pier.Name at @(a + b), mail@gullhaven.example @@tide</p>
+      <tr@Class(style)>
+      </tr>
+      `, `
+      <p id="@Model.Id" title="@Html.Raw("x > y")" @attributes>@Model.Pier.Name at @(a + b), mail@gullhaven.example @@tide</p>
+      <tr@Class(style)></tr>
+      `],
+    ["members are C#, scripts are theirs", `
+      @section Board {
+      <script>
+      let a=1
+      </script>
+      }
+      @functions {
+          int seats=0;
+          int Free(){
+              return seats;
+          }
+      }
+      `, `
+      @section Board {
+          <script>
+          let a = 1;
+          </script>
+      }
+      @functions {
+          int seats = 0;
+          int Free()
+          {
+              return seats;
+          }
+      }
+      `],
+    ["comments, directives and lines of text", `
+      @using Gullhaven
+      @model Berth
+      @* one
+         two *@
+      @if (a) {
+      @: low water
+      // three
+      b();
+      }
+      `, `
+      @using Gullhaven
+      @model Berth
+      @* one
+         two *@
+      @if (a) {
+          @: low water
+          // three
+          b();
+      }
+      `],
+  ]);
+});
+
+test.each([
+  [
+    "Enter in a block",
+    "<div>\n    @if (a) {¦\n    }\n</div>\n",
+    "\n",
+    "<div>\n    @if (a) {\n        ¦\n    }\n</div>\n",
+  ],
+  ["Enter between tags", "<div>¦</div>\n", "\n", "<div>\n    ¦\n</div>\n"],
+  [
+    "Enter in members",
+    "@code {\n    int F()\n    {¦\n    }\n}\n",
+    "\n",
+    "@code {\n    int F()\n    {\n        ¦\n    }\n}\n",
+  ],
+])("%s", (_, text, key, wanted) => {
+  expect(keyed("razor", text, key)).toBe(wanted);
+});
+
+const PIECES = [
+  "<p>",
+  "</p>",
+  "<br>",
+  "@if (a) {",
+  "}",
+  "else {",
+  "@{",
+  "@code {",
+  "var b = 1;",
+  "@c.D(e)",
+  "@(f + g)",
+  "@@",
+  "@* h *@",
+  "@: i\n",
+  "text",
+  " ",
+  "\n",
+  '<a id="@j">',
+  "</a>",
+  "@section K {",
+  "// l\n",
+  "switch (m) { case 1: n(); }",
+  "{",
+  '"',
+  "'",
+];
+
+test("whatever is written, tokens stay, and formatting comes to rest", () => {
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom(...PIECES), { maxLength: 10 }), (pieces) => {
+      const found = violationsOf(razor, pieces.join(""));
+      expect(found.filter((fault) => /throw|holds|begins|overlap|kept|tokens/.test(fault))).toEqual(
+        [],
+      );
+    }),
+    { numRuns: 300 },
+  );
+});
+
+test("both forms of pages are known by their endings", () => {
+  const engine = createEngine();
+  expect(
+    ["a.cshtml", "a.razor", "a.aspx", "a.ascx", "a.master"].map(
+      (name) => engine.languageFor(name)?.name,
+    ),
+  ).toEqual([
+    "razor",
+    "razor",
+    "aspx",
+    "aspx",
+    "aspx",
+  ]);
+});
+
+const files = ["demo/data/Berths.cshtml", "demo/data/Tides.aspx"].map(
+  (name) => ({ name, text: readFileSync(name, "utf8") }),
+);
+invariants(files);
+damaged(files.slice(0, 1));
