@@ -1,5 +1,6 @@
 import { execFileSync } from "node:child_process";
 import { fileURLToPath } from "node:url";
+import { benchCsharp } from "./csharp.js";
 import { benchAccepted, benchDamaged } from "./damaged.js";
 import { benchEcma } from "./ecma.js";
 import { benchKeystrokes } from "./keystrokes.js";
@@ -13,6 +14,7 @@ import { benchStyles } from "./styles.js";
 const BENCHES = {
   python: benchPython,
   ecma: benchEcma,
+  csharp: benchCsharp,
   small: benchSmall,
   keystrokes: benchKeystrokes,
   damaged: benchDamaged,
