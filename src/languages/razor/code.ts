@@ -24,10 +24,13 @@ function behindText(text: string, at: number): number {
   }
 }
 
-/** One past the bracket that closes the one at an offset; -1 where none does. */
-export function bracketEnd(text: string, from: number): number {
+/** How far a value in a text is looked for: no longer one stands in a page. */
+const FAR = 4_000;
+
+/** One past the bracket that closes the one at an offset, before `to`; -1 where none does. */
+export function bracketEnd(text: string, from: number, to = text.length): number {
   let open = 0;
-  for (let at = from; at < text.length; at++) {
+  for (let at = from; at < to; at++) {
     const behind = behindText(text, at);
     if (behind > at) {
       at = behind - 1;
@@ -45,7 +48,8 @@ export function bracketEnd(text: string, from: number): number {
  * where it begins none.
  */
 export function valueEnd(text: string, from: number): number {
-  if (text[from + 1] === "(") return Math.max(0, bracketEnd(text, from + 1));
+  if (text[from + 1] === "(")
+    return Math.max(0, bracketEnd(text, from + 1, Math.min(text.length, from + FAR)));
   const name = /@(?:await\s+)?[\p{L}_][\p{L}\p{N}_]*/uy;
   name.lastIndex = from;
   const found = name.exec(text);
@@ -54,7 +58,7 @@ export function valueEnd(text: string, from: number): number {
   for (;;) {
     const c = text[at];
     if (c === "(" || c === "[") {
-      const end = bracketEnd(text, at);
+      const end = bracketEnd(text, at, Math.min(text.length, at + FAR));
       if (end < 0) return at;
       at = end;
       continue;

@@ -1,4 +1,5 @@
 import { Char } from "../../core/text/characters.js";
+import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { VOID } from "../html/elements.js";
 import { T } from "../html/kinds.js";
@@ -61,6 +62,9 @@ class RazorLexer extends HtmlLexer {
     super.step();
   }
 
+  /** How many blocks are open; what lies deeper is one piece. */
+  private depth = 0;
+
   private matches(pattern: RegExp): string | undefined {
     pattern.lastIndex = this.at;
     return pattern.exec(this.text)?.[0];
@@ -94,10 +98,16 @@ class RazorLexer extends HtmlLexer {
     }
     const section = this.matches(SECTION);
     if (section !== undefined) {
+      if (this.depth === DEPTH_LIMIT) {
+        this.code(text.length, TokenFlag.Continues);
+        return true;
+      }
+      this.depth++;
       this.code(at + section.length);
       for (this.blanks(); this.at < text.length && text[this.at] !== "}"; this.blanks())
         this.step();
       this.closer();
+      this.depth--;
       return true;
     }
     if (text[at + 1] === "{") {
@@ -128,6 +138,8 @@ class RazorLexer extends HtmlLexer {
   /** The statements of a block behind its brace, and that which closes it. */
   private statements(): void {
     const { text } = this;
+    if (this.depth === DEPTH_LIMIT) return this.code(text.length, TokenFlag.Continues);
+    this.depth++;
     for (this.blanks(); this.at < text.length && text[this.at] !== "}"; this.blanks()) {
       const next = text[this.at + 1] ?? "";
       if (text[this.at] === "<" && /[a-zA-Z]/.test(next)) this.element();
@@ -138,6 +150,7 @@ class RazorLexer extends HtmlLexer {
       else this.statement();
     }
     this.closer();
+    this.depth--;
   }
 
   private line(): void {

@@ -14,11 +14,13 @@ export function* razorRegions(syntax: Syntax): Iterable<Region> {
   const { text } = tokens;
   const found: Region[] = [...htmlRegions(syntax)];
   for (let t = 0; t < tokens.count; t++) {
+    const isMembers = tokens.kind(t) === T.Raw && tokens.has(t - 1, CODE);
+    if (!isMembers && !tokens.has(t, CODE)) continue;
     const from = tokens.start(t);
     const line = startOfLine(text, from);
     const prefix = /^[ \t]*/.exec(text.slice(line, from))![0];
     const isWhole = prefix.length === from - line;
-    if (tokens.kind(t) === T.Raw && tokens.has(t - 1, CODE)) {
+    if (isMembers) {
       found.push({
         from: isWhole ? line : from,
         to: tokens.end(t),
@@ -30,7 +32,6 @@ export function* razorRegions(syntax: Syntax): Iterable<Region> {
       });
       continue;
     }
-    if (!tokens.has(t, CODE)) continue;
     const code = tokens.textOf(t);
     const head = HEAD.exec(code);
     if (head !== null) {
