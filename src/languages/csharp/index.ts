@@ -1,7 +1,9 @@
+import { organizeBy } from "../../core/imports/organize.js";
 import type { Language } from "../../core/language.js";
 import { BRACKETS } from "../../core/notation.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { importOrder } from "./imports.js";
 import { N, T } from "./kinds.js";
 import { CsharpLayout } from "./layout/statements.js";
 import { parseCsharp } from "./parser/statements.js";
@@ -23,6 +25,7 @@ export const csharp: Language = {
   },
   rules: RULES,
   ruleDescriptions: RULE_DESCRIPTIONS,
+  organizeImports: organizeBy(importOrder),
   commentRule: R.Comment,
   splitRule: R.Split,
   insertRules: { separator: R.ClosingComma },
