@@ -397,10 +397,7 @@ export abstract class DeclarationParser extends ExpressionParser {
     if (!this.is(T.Name)) return this.lacks(" x;");
     // `IDictionary<K, V>.Add`
     const end = this.typeEnd(this.at, false);
-    const isThis = this.explicitThis();
-    if (
-      isThis || (this.kindAt(end) === T.LeftParen && this.isExplicit(end)) || this.isExplicit(end)
-    ) {
+    if (this.explicitThis() || this.isExplicit(end)) {
       this.explicitName(end);
       if (this.tokens.is(this.at, "this")) return this.indexer(first);
       if (this.is(T.Operator) || this.is(T.Conversion)) return this.operator(first);
