@@ -1,14 +1,10 @@
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
-import { Tree } from "../../core/syntax/tree.js";
 import type { Syntax } from "../../core/language.js";
-import { LineStarts, lineColumn } from "../../core/text/width.js";
 import { BARRIER, BLOCK, ENDED_BY, ENDS_ALONE, FIXED, OPENED_AGAIN, VOID } from "./elements.js";
 import { N, T } from "./kinds.js";
 import { lexClosing, lexHtml } from "./lexer.js";
-
-/** Tab stops by which indentation is compared where tags do not tell. */
-const TAB = 4;
+import { TagParser, type Open } from "./tag-parser.js";
 
 /** How a page of another tongue is read. */
 export interface Dialect {
@@ -17,11 +13,7 @@ export interface Dialect {
   readonly lex?: (text: string) => TokenTable;
 }
 
-interface Open {
-  readonly name: string;
-  readonly first: number;
-  /** Where its content begins. */
-  readonly content: number;
+interface OpenElement extends Open {
   /** Whether it is part of a drawing or of a formula. */
   readonly foreign: boolean;
 }
@@ -51,55 +43,21 @@ function readByColumns(tokens: TokenTable, closesAny: boolean): HtmlParser {
   return parser;
 }
 
-class HtmlParser {
-  readonly tree: Tree;
-  /** How many elements lack an end tag that they need, and end tags an element. */
-  mismatches = 0;
-  private readonly stack: Open[] = [];
-  private readonly lineStarts: LineStarts;
-  /** How many elements are open that are too deep to be told. */
-  private beyond = 0;
-  private at = 0;
-
+class HtmlParser extends TagParser<OpenElement> {
   /** @param closesAny whether `/>` ends any element, as it does in templates of components. */
-  constructor(
-    private readonly tokens: TokenTable,
-    private readonly byColumns: boolean,
-    private readonly closesAny: boolean,
-  ) {
-    this.tree = new Tree((tokens.text.length >> 3) + 16);
-    this.lineStarts = new LineStarts(tokens.text);
+  constructor(tokens: TokenTable, byColumns: boolean, private readonly closesAny: boolean) {
+    super(tokens, byColumns);
   }
 
-  document(): void {
-    const { tokens, tree } = this;
-    this.content();
-    while (this.stack.length > 0) this.pop(tokens.count);
-    tree.finish(N.Document, 0, tokens.count);
+  protected nameIn(tag: string): string {
+    return tag.toLowerCase();
   }
 
-  /** The names of the elements that the text leaves open, as they are written, innermost first. */
-  openAtEnd(): string[] {
-    this.content();
-    return this.stack.map(({ first }) => this.tokens.textOf(first).slice(1)).reverse();
+  protected endsAlone(name: string): boolean {
+    return ENDS_ALONE.has(name);
   }
 
-  private content(): void {
-    const { tokens } = this;
-    while (this.at < tokens.count) {
-      switch (tokens.kind(this.at) as T) {
-        case T.TagStart:
-          this.startTag();
-          break;
-        case T.EndTagStart:
-          this.endTag();
-          break;
-        default: this.at++;
-      }
-    }
-  }
-
-  private startTag(): void {
+  protected startTag(): void {
     const { tokens, tree, stack } = this;
     const first = this.at;
     const name = tokens.textOf(first).slice(1).toLowerCase();
@@ -124,52 +82,7 @@ class HtmlParser {
     }
   }
 
-  /** Takes a tag with its attributes; false where it is not closed. */
-  private tag(): boolean {
-    const { tokens, tree } = this;
-    this.at++;
-    while (this.at < tokens.count) {
-      const kind: T = tokens.kind(this.at);
-      if (kind === T.TagEnd || kind === T.EmptyTagEnd) {
-        this.at++;
-        return true;
-      }
-      if (kind !== T.Name) return false;
-      const first = this.at++;
-      if (tokens.kind(this.at) === T.Equal) {
-        this.at++;
-        if (tokens.kind(this.at) === T.Value) this.at++;
-      }
-      tree.finish(N.Attribute, first, this.at);
-    }
-    return false;
-  }
-
-  private endTag(): void {
-    const { tokens, tree, stack } = this;
-    const first = this.at;
-    const name = tokens.textOf(first).slice(2).toLowerCase();
-    const closed = this.tag();
-    if (this.beyond > 0) {
-      this.beyond--;
-      tree.finish(N.Stray, first, this.at);
-      return;
-    }
-    const place = this.placeOf(name, first);
-    if (place < 0 || !closed) {
-      this.mismatches++;
-      tree.finish(closed ? N.Stray : N.Unparsed, first, this.at);
-      return;
-    }
-    while (stack.length - 1 > place) this.pop(first);
-    const open = stack.pop()!;
-    this.finishContent(open, first);
-    tree.finish(N.EndTag, first, this.at);
-    tree.finish(N.Element, open.first, this.at);
-  }
-
-  /** The place on the stack of the element that an end tag ends; -1 for none. */
-  private placeOf(name: string, t: number): number {
+  protected placeOf(name: string, t: number): number {
     const { stack } = this;
     const begins = this.byColumns && this.beginsLine(t);
     const column = begins ? this.columnOf(t) : -1;
@@ -221,7 +134,7 @@ class HtmlParser {
   }
 
   /** Whether what an element holds stands no deeper than its tag. */
-  private isFlush({ first, name }: Open): boolean {
+  private isFlush({ first, name }: OpenElement): boolean {
     const { tokens } = this;
     if (name === "html" || name === "body" || name === "head") return true;
     let t = first + 1;
@@ -232,26 +145,6 @@ class HtmlParser {
     }
     while (t < this.at && !tokens.has(t, TokenFlag.OnNewLine)) t++;
     return t < tokens.count && t < this.at && this.columnOf(t) <= this.columnOf(first);
-  }
-
-  private pop(end: number): void {
-    const open = this.stack.pop()!;
-    if (!ENDS_ALONE.has(open.name)) this.mismatches++;
-    this.finishContent(open, end);
-    this.tree.finish(N.Element, open.first, end);
-  }
-
-  private finishContent({ content }: Open, end: number): void {
-    if (end > content) this.tree.finish(N.Content, content, end);
-  }
-
-  private beginsLine(t: number): boolean {
-    return this.tokens.has(t, TokenFlag.OnNewLine);
-  }
-
-  private columnOf(t: number): number {
-    const start = this.tokens.start(t);
-    return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
   }
 }
 

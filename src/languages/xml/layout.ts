@@ -1,15 +1,8 @@
 import { Demand, FrameFlag, Mark } from "../../core/layout/sheet.js";
 import { NONE } from "../../core/syntax/tree.js";
 import { N, T } from "../html/kinds.js";
-import { HtmlTags } from "../html/layout/tags.js";
+import { HtmlTags, type Part } from "../html/layout/tags.js";
 import { R } from "../html/rules.js";
-
-/** What a content consists of: a node, or a token by itself. */
-interface Item {
-  readonly first: number;
-  readonly end: number;
-  readonly node: number;
-}
 
 /**
  * States the demands on the gaps of a document in XML. White space is only laid out between elements, where a
@@ -20,21 +13,12 @@ export class XmlLayout extends HtmlTags {
     const { tree, tokens, sheet } = this;
     if (tokens.count === 0) return;
     sheet.open(0, tokens.count, FrameFlag.Block, 0);
-    this.lines(this.itemsOf(tree.root, 0, tokens.count), false);
+    this.lines(this.partsOf(tree.root, 0, tokens.count), false);
     sheet.close();
   }
 
-  private itemsOf(node: number, first: number, end: number): Item[] {
-    const items: Item[] = [];
-    for (const part = this.tree.parts(node, first, end); part.next();) {
-      const { at, node: child } = part;
-      items.push({ first: at, end: child === NONE ? at + 1 : this.tree.end(child), node: child });
-    }
-    return items;
-  }
-
   /** Whether something beside elements and comments stands in a content. */
-  private isMixed(items: readonly Item[]): boolean {
+  private isMixed(items: readonly Part[]): boolean {
     return items.some(({ first, node }) => (
       node === NONE
         ? this.isKind(first, T.Word) || this.isKind(first, T.Raw)
@@ -43,7 +27,7 @@ export class XmlLayout extends HtmlTags {
   }
 
   /** What stands in a content without text; each line of the author's begins a line. */
-  private lines(items: readonly Item[], preserves: boolean): void {
+  private lines(items: readonly Part[], preserves: boolean): void {
     const { sheet, style, tokens } = this;
     items.forEach((item, i) => {
       const { first } = item;
@@ -54,7 +38,7 @@ export class XmlLayout extends HtmlTags {
     });
   }
 
-  private item({ first, end, node }: Item, preserves: boolean): void {
+  private item({ first, end, node }: Part, preserves: boolean): void {
     if (node === NONE) return;
     switch (this.tree.kind(node) as N) {
       case N.Element:
@@ -77,7 +61,7 @@ export class XmlLayout extends HtmlTags {
     this.tag(start);
     const first = tree.end(start);
     const end = closing === NONE ? tree.end(node) : tree.first(closing);
-    const items = first === end ? [] : this.itemsOf(tree.next(start), first, end);
+    const items = first === end ? [] : this.partsOf(tree.next(start), first, end);
     if (preserves || this.isMixed(items)) {
       this.text(items, preserves);
       if (closing !== NONE) sheet.set(end, Demand.Fixed, R.Text);
@@ -99,7 +83,7 @@ export class XmlLayout extends HtmlTags {
   }
 
   /** A content in which all white space is text; elements in it may say otherwise of theirs. */
-  private text(items: readonly Item[], preserves: boolean): void {
+  private text(items: readonly Part[], preserves: boolean): void {
     for (const { first, end, node } of items) {
       this.sheet.set(first, Demand.Fixed, R.Text);
       if (node === NONE) continue;
@@ -118,7 +102,7 @@ export class XmlLayout extends HtmlTags {
     const content = tree.next(start);
     const last = tree.lastChild(node);
     if (content !== NONE && tree.kind(content) === N.Content)
-      this.text(this.itemsOf(content, tree.first(content), tree.end(content)), preserves);
+      this.text(this.partsOf(content, tree.first(content), tree.end(content)), preserves);
     if (last !== start && tree.kind(last) === N.EndTag) {
       this.sheet.set(tree.first(last), Demand.Fixed, R.Text);
       this.tag(last);

@@ -38,7 +38,8 @@ export function movedLines(
   const { tokens } = syntax;
   const block: MovedLine[] = [];
   const regions = movableRegions(language, syntax);
-  let t = Math.max(0, tokens.lastAt(lines.lineStart(first)));
+  const before = lines.text.slice(0, lines.lineStart(first));
+  let t = Math.max(0, tokens.lastAt(before.length));
   for (let line = first; line <= last; line++) {
     const from = lines.lineStart(line);
     const end = lines.lineEnd(line);
@@ -48,8 +49,8 @@ export function movedLines(
     while (to < end && (lines.text[to] === " " || lines.text[to] === "\t")) to++;
     if (inside && block.length === 0) return [];
     // What stands at the margin does so in every place.
-    const marginal = (before: string | undefined): boolean =>
-      !inside && language.typing.margin?.(lines.text.slice(to, end), before) === true;
+    const marginal = (above: string | undefined): boolean =>
+      !inside && language.typing.margin?.(lines.text.slice(to, end), above) === true;
     if (to === from && marginal(undefined)) continue;
     const isMovable = !inside || tokens.isTrivia(t) || regions.has(tokens.end(t));
     if (to === end || !isMovable) continue;
@@ -59,7 +60,7 @@ export function movedLines(
       column: indentColumn(lines.text, from, to, tabWidth),
       token: t,
       comment: inside && tokens.isTrivia(t) ? lineOf(block, tokens.start(t)) : -1,
-      margin: marginal(lines.text.slice(0, lines.lineStart(first))),
+      margin: marginal(before),
       region: t < tokens.count && regions.has(tokens.end(t)),
     });
   }

@@ -2,19 +2,12 @@ import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { Change } from "../../../core/text/edits.js";
-import { HtmlTags } from "../../html/layout/tags.js";
+import { HtmlTags, type Part } from "../../html/layout/tags.js";
 import { N, T } from "../../html/kinds.js";
 import { R } from "../../html/rules.js";
 import { R as Own, RULES } from "../rules.js";
 import { isDirective } from "./directives.js";
 import { interpolations } from "./regions.js";
-
-/** What a content consists of: a node, or a token by itself. */
-interface Item {
-  readonly first: number;
-  readonly end: number;
-  readonly node: number;
-}
 
 /**
  * States the demands on the gaps of a template. Of white space its compiler keeps one blank, and between two
@@ -25,28 +18,19 @@ export class TemplateLayout extends HtmlTags {
     const { tree, tokens, sheet } = this;
     if (tokens.count === 0) return;
     sheet.open(0, tokens.count, FrameFlag.Block, 0);
-    this.lines(this.itemsOf(tree.root, 0, tokens.count));
+    this.lines(this.partsOf(tree.root, 0, tokens.count));
     sheet.close();
   }
 
-  private itemsOf(node: number, first: number, end: number): Item[] {
-    const items: Item[] = [];
-    for (const part = this.tree.parts(node, first, end); part.next();) {
-      const { at, node: child } = part;
-      items.push({ first: at, end: child === NONE ? at + 1 : this.tree.end(child), node: child });
-    }
-    return items;
-  }
-
   /** Things one after another; each line of the author's begins a line. */
-  private lines(items: readonly Item[]): void {
+  private lines(items: readonly Part[]): void {
     const { sheet, style } = this;
     for (let i = 0; i < items.length;) {
       let next = i + 1;
       while (next < items.length && !this.beginsLine(items[next]!.first))
         next++;
       const run = items.slice(i, next);
-      const [{ first }] = run as [Item];
+      const [{ first }] = run as [Part];
       if (i === 0 && !this.beginsLine(first)) this.keepApart(first, Demand.Fold);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
       const last = run.at(-1)!.end;
@@ -64,7 +48,7 @@ export class TemplateLayout extends HtmlTags {
   }
 
   /** Things on one line, the gap before the first apart. */
-  private run(items: readonly Item[]): void {
+  private run(items: readonly Part[]): void {
     for (const [i, { first, end, node }] of items.entries()) {
       if (i > 0) this.beside(first, i);
       if (node === NONE) {
@@ -108,7 +92,7 @@ export class TemplateLayout extends HtmlTags {
         sheet.set(end, Demand.Join, R.Tag);
       }
     } else {
-      const items = this.itemsOf(tree.next(start), first, end);
+      const items = this.partsOf(tree.next(start), first, end);
       const isBlock = items.some((item) => this.beginsLine(item.first))
         || (closing !== NONE && tokens.onNewLine(end));
       // Once a line ends in a content, so do those of its tags.

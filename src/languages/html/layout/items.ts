@@ -1,7 +1,7 @@
 import { NONE } from "../../../core/syntax/tree.js";
 import { BLOCK, HIDDEN, OPENED_AGAIN } from "../elements.js";
 import { N, T } from "../kinds.js";
-import { HtmlTags } from "./tags.js";
+import { HtmlTags, type Part } from "./tags.js";
 
 /** What something in a content does to the lines of the page. */
 export const enum Role {
@@ -13,11 +13,8 @@ export const enum Role {
   Break,
 }
 
-/** What a content consists of: a node, or a token by itself. */
-export interface Item {
-  readonly first: number;
-  readonly end: number;
-  readonly node: number;
+/** A part of a content with its role. */
+export interface Item extends Part {
   readonly role: Role;
 }
 
@@ -50,18 +47,10 @@ export abstract class HtmlItems extends HtmlTags {
   }
 
   protected itemsOf(node: number, first: number, end: number, holder: Holder): Item[] {
-    const { tree } = this;
-    const items: Item[] = [];
-    for (const part = tree.parts(node, first, end); part.next();) {
-      const { at, node: child } = part;
-      items.push({
-        first: at,
-        end: child === NONE ? at + 1 : tree.end(child),
-        node: child,
-        role: child === NONE ? this.roleOfToken(at) : this.roleOf(child, holder),
-      });
-    }
-    return items;
+    return this.partsOf(node, first, end).map((part) => ({
+      ...part,
+      role: part.node === NONE ? this.roleOfToken(part.first) : this.roleOf(part.node, holder),
+    }));
   }
 
   private roleOfToken(t: number): Role {

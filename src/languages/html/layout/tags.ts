@@ -8,6 +8,13 @@ import { lineColumn } from "../../../core/text/width.js";
 import { T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 
+/** What a content consists of: a node, or a token by itself. */
+export interface Part {
+  readonly first: number;
+  readonly end: number;
+  readonly node: number;
+}
+
 /** What the layouts of the parts of a page share, and tags. */
 export abstract class HtmlTags {
   protected readonly tokens: TokenTable;
@@ -25,6 +32,15 @@ export abstract class HtmlTags {
   /** Whether what the author split stays split. */
   protected get asAuthored(): boolean {
     return this.style.listSplit === "as-written";
+  }
+
+  protected partsOf(node: number, first: number, end: number): Part[] {
+    const parts: Part[] = [];
+    for (const part = this.tree.parts(node, first, end); part.next();) {
+      const { at, node: child } = part;
+      parts.push({ first: at, end: child === NONE ? at + 1 : this.tree.end(child), node: child });
+    }
+    return parts;
   }
 
   protected isApart(t: number): boolean {
