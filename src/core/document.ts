@@ -591,14 +591,25 @@ export class Document {
 
   // Formatting the whole
 
-  private whole(call: Partial<Style> | undefined): Whole {
+  /** @param turns how often what regions within lines come to may lay the lines out again. */
+  private whole(call: Partial<Style> | undefined, turns = 2): Whole {
     this.current.settle();
     const own = this.wholeText.formatted(
       this.style(call),
       (again) => this.resolved(call, Reading.of(this.language, again).style()),
     );
     if (this.language.held !== undefined) return this.withHeld(own, call);
-    return this.regions?.with(this.reading.syntax, own, call) ?? own;
+    const all = this.regions?.with(this.reading.syntax, own, call);
+    if (all === undefined) return own;
+    return all.resized && turns > 0 ? this.laidOutAgain(all, call, turns - 1) : all;
+  }
+
+  /** The same where parts of lines were given another length, so that lines may end elsewhere. */
+  private laidOutAgain(all: Whole, call: Partial<Style> | undefined, turns: number): Whole {
+    const { language, languageId, lines: { text } } = this;
+    const formatted = all.changes.appliedTo(text);
+    const more = this.opened(language, languageId, formatted).whole(call, turns).changes;
+    return { ...all, changes: compose(text, all.changes, more) };
   }
 
   /** The same with the texts that this one holds in strings. */
@@ -630,6 +641,11 @@ export class Document {
     if (lines.slice(offset, lines.lineEnd(lines.lineAt(offset))).trim() === "") return false;
     const t = tokens.lastAt(offset - 1);
     return t < 0 || tokens.end(t) <= offset;
+  }
+
+  /** @internal The texts and comments of several lines, by UTF-16 offsets. */
+  multiLineTokens(): Span[] {
+    return this.current.syntax.tokens.multiLine();
   }
 
   /** @internal Ranges by UTF-16 offsets. */

@@ -34,6 +34,12 @@ export interface HostDocument {
   ): Document;
 }
 
+/** What formatting a text with its regions comes to. */
+export interface WithRegions extends Whole {
+  /** Whether a region within a line came out in another length. */
+  readonly resized: boolean;
+}
+
 /** How many regions follow what is typed. */
 const MOST_LIVE = 8;
 
@@ -82,6 +88,8 @@ export class HostRegions {
       const start = view.begins(inView.from);
       const region = { ...inView, from: start, to: start + inView.to - inView.from };
       if (region.from > from || region.to + 2 < begins) continue;
+      // A line that begins with a region is the host's.
+      if (enter && region.from === to) continue;
       const left = enter && region.from <= begins && region.to >= begins && region.to < to;
       const reached = left ? { ...region, to: lines.lineEnd(lines.lineAt(to)) } : region;
       const known = live.find((one) => one.is(reached) && one.began === undefined);
@@ -130,27 +138,39 @@ export class HostRegions {
     own: Whole,
     call: Partial<Style> | undefined,
     stretches?: readonly Span[],
-  ): Whole {
+  ): WithRegions {
     // Of the documents opened before, only those are kept that serve again.
     this.before = this.known;
     this.known = new Map();
     const before = this.all(syntax, call);
     // White space makes no regions.
-    if (before.length === 0) return own;
+    if (before.length === 0) return { ...own, resized: false };
     const { changes: list } = own;
     const moved = ({ from, to }: Span): Span => ({
       from: mapOffset(from, list),
       to: mapOffset(to, list),
     });
-    const after = list.length === 0 ? before : this.all(this.after(syntax, list, moved), call);
+    const laidOut = list.length === 0 ? syntax : this.after(syntax, list, moved);
+    const after = laidOut === syntax ? before : this.all(laidOut, call);
+    const lines = LineIndex.of(laidOut.tokens.text);
     const there = stretches?.map(moved);
-    const inside = after.flatMap((one) => (
-      there === undefined ? one.formatted(call) : one.selected(there, call)
-    ));
+    const inside: Change[] = [];
+    let resized = false;
+    for (const one of after) {
+      const changes = there === undefined
+        ? one.formatted(lines, call)
+        : one.selected(lines, there, call);
+      const isWithinLine = one.region.start !== undefined;
+      for (const change of changes) {
+        inside.push(change);
+        resized ||= isWithinLine && change.text.length !== change.to - change.from;
+      }
+    }
     const unsettled = [...own.unsettled, ...before.flatMap((one) => one.unsettled())];
     return {
       changes: compose(syntax.tokens.text, list, ChangeList.of(inside)),
       unsettled: unsettled.sort((a, b) => a.from - b.from),
+      resized,
     };
   }
 

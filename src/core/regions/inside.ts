@@ -4,11 +4,19 @@ import type { Typed } from "../requests/typing/typed.js";
 import { ruleId } from "../rules.js";
 import type { Style } from "../style/style.js";
 import { changed } from "../text/buffer.js";
-import { byPlace, type Change, type OffsetChange } from "../text/edits.js";
+import { ChangeList } from "../text/changelist.js";
+import { compose } from "../text/compose.js";
+import { byPlace, mapOffset, type Change, type OffsetChange } from "../text/edits.js";
 import type { Lines, Position } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
 import type { Region } from "./region.js";
-import type { RegionRows } from "./rows.js";
+import type { Lacking, RegionRows } from "./rows.js";
+
+/** A line of white space. */
+const BLANK = /(?<=[\r\n])[ \t]+(?=[\r\n])/;
+
+const moved = (changes: Iterable<Change>, by: number): Change[] =>
+  Array.from(changes, (change) => ({ ...change, from: change.from + by, to: change.to + by }));
 
 /** In however narrow a column a region stands, its lines may be so long. */
 const LEAST_WIDTH = 20;
@@ -113,31 +121,67 @@ export class Inside {
     );
   }
 
-  /** The changes that format the region; none where something of it does not parse. */
-  formatted(call: Partial<Style> | undefined): Change[] {
+  /**
+   * The changes that format the region; none where something of it does not parse.
+   *
+   * @param host the text that holds it.
+   */
+  formatted(host: Lines, call: Partial<Style> | undefined): Change[] {
     const { document, rows, opened: { before } } = this;
     const { changes, unsettled } = document.formatDocument(this.style(call));
     this.left = document.spansOf(unsettled);
     if (unsettled.length > 0) return [];
     const own = this.back(changes);
     if (own.length === 0 && changes.length > 0) return own;
-    // A line that lacks what stands before the others gets it, unless a text goes on there.
-    const isJoined = (start: number): boolean => changes.some(
-      ({ from, to, text }) => (
-        from < start && to >= start && !/[\r\n]/.test(document.slice(from - 1, from) + text)
-      ),
-    );
-    const lacking = rows.short
-      .filter((inner) => {
-        const start = before.length + inner;
-        return document.beginsCode(start) && !isJoined(start);
-      })
-      .map((inner) => rows.host(inner));
-    return lacking.length === 0 ? own : this.withPrefix(own, lacking);
+    const bare = this.withoutTrailing(own, host);
+    const lacking: Lacking[] = [];
+    for (const inner of rows.short) {
+      const start = before.length + inner;
+      // A text may go on there.
+      if (!document.beginsCode(start)) continue;
+      const over = changes.find(({ from, to }) => from < start && to >= start);
+      if (over === undefined) lacking.push(rows.lacking(rows.host(inner)));
+      if (over === undefined || /[\r\n]/.test(over.text)) continue;
+      // The line comes to the place of an earlier one, or goes on with it.
+      const place = rows.host(over.from - before.length);
+      const { at, text } = rows.lacking(place);
+      if (at === place) lacking.push({ at: rows.host(over.to - before.length), text });
+    }
+    return this.withLacking(bare, lacking);
+  }
+
+  /**
+   * Changes, and what takes the white space from lines that then hold nothing else.
+   *
+   * @param concerns whether a line is meant, as a stretch of the host.
+   */
+  private withoutTrailing(
+    changes: Change[],
+    host: Lines,
+    concerns: (line: Span) => boolean = () => true,
+  ): Change[] {
+    const { document, rows, region: { from, to, prefix }, opened: { before } } = this;
+    const text = host.slice(from, to);
+    if (prefix === "" || prefix.trim() !== "" || !BLANK.test(text)) return changes;
+    const rule = ruleId(document.language, "new-line");
+    const first = ChangeList.of(moved(changes, -from));
+    const at = (offset: number): number => mapOffset(offset, first);
+    const texts = document.multiLineTokens().map((span) => ({
+      from: at(rows.host(span.from - before.length) - from),
+      to: at(rows.host(span.to - before.length) - from),
+    }));
+    const second = new ChangeList();
+    for (const { 0: white, index } of first.appliedTo(text).matchAll(new RegExp(BLANK, "g"))) {
+      const line = { from: index, to: index + white.length };
+      if (!texts.some((one) => one.from < line.to && one.to > line.from))
+        second.push({ ...line, text: "", rule });
+    }
+    return moved(compose(text, first, second), from).filter(concerns);
   }
 
   /** The same for stretches of the host that touch it. */
   selected(
+    host: Lines,
     stretches: readonly Span[],
     call: Partial<Style> | undefined,
   ): Change[] {
@@ -150,7 +194,12 @@ export class Inside {
       }));
     if (ranges.length === 0) return [];
     const { changes, unsettled } = document.formatSelection(ranges, this.style(call));
-    return unsettled.length > 0 ? [] : this.back(changes);
+    if (unsettled.length > 0) return [];
+    return this.withoutTrailing(
+      this.back(changes),
+      host,
+      (line) => stretches.some(({ from, to }) => from < line.to && to > line.from),
+    );
   }
 
   /** What bringing its imports into order comes to. */
@@ -190,7 +239,8 @@ export class Inside {
     const lines = [];
     for (let line = host.lineAt(from); line <= host.lineAt(to); line++)
       lines.push(host.lineStart(line));
-    return this.withPrefix(changes, lines.filter((start) => start >= from && start < to));
+    const pasted = lines.filter((start) => start >= from && start < to);
+    return this.withLacking(changes, pasted.map((start) => this.rows.lacking(start)));
   }
 
   /** What a character comes to that was typed in the region, `offset` being just after it. */
@@ -216,7 +266,7 @@ export class Inside {
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
     // The line that Enter began gets what stands before the others.
     const changes = character === "\n"
-      ? this.withoutWhiteAbove(host, offset, this.withPrefix(own, [offset]))
+      ? this.withoutWhiteAbove(host, offset, this.withLacking(own, [this.rows.lacking(offset)]))
       : own;
     let text = host;
     let { rows } = this;
@@ -242,11 +292,11 @@ export class Inside {
   }
 
   /** Changes with what lines lack that stands before the others. */
-  private withPrefix(changes: Change[], lines: readonly number[]): Change[] {
+  private withLacking(changes: Change[], lacking: readonly Lacking[]): Change[] {
+    if (lacking.length === 0) return changes;
     const rule = ruleId(this.document.language, "new-line");
     const all = [...changes];
-    for (const line of lines) {
-      const { at, text } = this.rows.lacking(line);
+    for (const { at, text } of lacking) {
       if (text === "") continue;
       const same = all.findIndex(({ from, to }) => from === at || to === at);
       const there = all[same];

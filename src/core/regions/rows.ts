@@ -5,6 +5,12 @@ import { lastAtMost } from "../text/search.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Region } from "./region.js";
 
+/** What a line lacks that stands before the others, and where in the host it belongs. */
+export interface Lacking {
+  readonly at: number;
+  readonly text: string;
+}
+
 /**
  * The lines of a region without what stands before them, and the way between its offsets and the host's.
  *
@@ -80,7 +86,7 @@ export class RegionRows {
   }
 
   /** What stands before other lines and not before that of an offset of the host, and where it belongs. */
-  lacking(offset: number): { readonly at: number; readonly text: string } {
+  lacking(offset: number): Lacking {
     const { region: { from, prefix }, starts, prefixes } = this;
     const row = this.rowAt(offset - from);
     if (row < 0) return { at: offset, text: "" };

@@ -135,6 +135,15 @@ export class TokenTable {
     return t;
   }
 
+  /** The tokens of several lines, as stretches by UTF-16 offsets. */
+  multiLine(): { readonly from: number; readonly to: number }[] {
+    const found = [];
+    for (let t = 0; t < this.count; t++) {
+      if (this.has(t, TokenFlag.MultiLine)) found.push({ from: this.start(t), to: this.end(t) });
+    }
+    return found;
+  }
+
   /** The last token that begins at or before a UTF-16 offset, or -1. */
   lastAt(offset: number): number {
     return lastAtMost(this.starts, offset, this.count);

@@ -1,10 +1,8 @@
 import type { Language, Syntax } from "../../core/language.js";
 import type { Region } from "../../core/regions/region.js";
 import { html } from "../html/index.js";
-import { closersWithCode } from "../html/closers.js";
-import { islandStep } from "../html/islands.js";
+import { htmlClosers } from "../html/closers.js";
 import { T } from "../html/kinds.js";
-import { lexClosing } from "../html/lexer.js";
 import { htmlRegions } from "../html/regions.js";
 import { parseHtml } from "../html/parser.js";
 import { startOfLine } from "../../core/text/width.js";
@@ -47,12 +45,6 @@ function serverLanguage(tag: string): string | undefined {
 
 const DIALECT = { closesAny: true };
 
-/** What would close all that a text leaves open. */
-function closers(text: string): string {
-  const tokens = lexClosing(text);
-  return closersWithCode(tokens, (t) => islandStep(tokens.textOf(t)), "<% } %>");
-}
-
 /** Pages of markup with islands of code between `<%` and `%>`, and controls of the server. */
 export const aspx: Language = {
   ...html,
@@ -60,7 +52,7 @@ export const aspx: Language = {
   ids: ["aspx", "aspnet"],
   extensions: [".aspx", ".ascx", ".master"],
   defaults: { ...html.defaults, indentSize: 4, maxLineLength: 120 },
-  typing: { ...html.typing, closers },
+  typing: { ...html.typing, closers: (text, line) => htmlClosers(text, line, DIALECT) },
   regions: aspxRegions,
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => (

@@ -14,6 +14,8 @@ export interface Tongue {
   readonly opens: RegExp;
   readonly closes: RegExp;
   readonly goesOn: RegExp;
+  /** The island that closes what one opens that says something. */
+  closer(said: string): string;
 }
 
 /** The tongues that pages hold most, by data: `{% if %}…{% endif %}` and `{{#if}}…{{/if}}`. */
@@ -24,12 +26,14 @@ export const TONGUES: readonly Tongue[] = [
       /^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw|comment|trans|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox)\b/,
     closes: /^end\w*/,
     goesOn: /^(?:else|elif|elseif|elsif|when|empty|plural)\b/,
+    closer: (said) => `{% end${/^\w+/.exec(said)?.[0] ?? ""} %}`,
   },
   {
     island: /^\{\{\{?~?\s*([^]*?)\s*~?\}?\}\}$/,
     opens: /^[#^]\s*[\w$@./-]+/,
     closes: /^\//,
     goesOn: /^(?:else\b|\^$)/,
+    closer: (said) => `{{/${/^[#^]\s*([\w$@./-]+)/.exec(said)?.[1] ?? ""}}}`,
   },
 ];
 
@@ -72,6 +76,15 @@ export function islandStep(word: string): Step {
     return opens.test(said) ? Step.Opens : Step.None;
   }
   return codeStep(word);
+}
+
+/** The island that closes what another one opens. */
+export function closerOf(word: string): string {
+  for (const { island, closer } of TONGUES) {
+    const said = island.exec(word)?.[1];
+    if (said !== undefined) return closer(said);
+  }
+  return "<% } %>";
 }
 
 /** Whether a word of a page is one island. */

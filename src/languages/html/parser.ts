@@ -13,7 +13,7 @@ export interface Dialect {
   readonly lex?: (text: string) => TokenTable;
 }
 
-interface OpenElement extends Open {
+export interface OpenElement extends Open {
   /** Whether it is part of a drawing or of a formula. */
   readonly foreign: boolean;
 }
@@ -43,7 +43,7 @@ function readByColumns(tokens: TokenTable, closesAny: boolean): HtmlParser {
   return parser;
 }
 
-class HtmlParser extends TagParser<OpenElement> {
+export class HtmlParser extends TagParser<OpenElement> {
   /** @param closesAny whether `/>` ends any element, as it does in templates of components. */
   constructor(tokens: TokenTable, byColumns: boolean, private readonly closesAny: boolean) {
     super(tokens, byColumns);
@@ -146,35 +146,4 @@ class HtmlParser extends TagParser<OpenElement> {
     while (t < this.at && !tokens.has(t, TokenFlag.OnNewLine)) t++;
     return t < tokens.count && t < this.at && this.columnOf(t) <= this.columnOf(first);
   }
-}
-
-/**
- * What would close the elements that a text leaves open, innermost first.
- *
- * @param line an end tag with which the next line begins: elements before its own may end with it.
- */
-export function htmlClosers(text: string, line = "", dialect: Dialect = {}): string {
-  const { closesAny = false, lex = closesAny ? lexClosing : lexHtml } = dialect;
-  const tokens = lex(text);
-  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", dialect)}`;
-  const parser = new HtmlParser(tokens, false, closesAny);
-  const open = parser.openAtEnd();
-  const ends = (name: string): boolean => `</${name}>`.startsWith(line);
-  while (
-    line.startsWith("</")
-    && open.length > 1
-    && !ends(open[0]!)
-    && ENDS_ALONE.has(open[0]!.toLowerCase())
-  ) open.shift();
-  return open.map((name) => `</${name}>`).join("");
-}
-
-/** Whether the last tag of a text lacks its end. */
-function endsInTag(tokens: TokenTable): boolean {
-  for (let t = tokens.count - 1; t >= 0; t--) {
-    const kind: T = tokens.kind(t);
-    if (kind === T.TagStart || kind === T.EndTagStart) return true;
-    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return false;
-  }
-  return false;
 }

@@ -47,10 +47,10 @@ export abstract class TagParser<O extends Open> {
     tree.finish(N.Document, 0, tokens.count);
   }
 
-  /** The names of the elements that the text leaves open, as they are written, innermost first. */
-  openAtEnd(): string[] {
+  /** What the text leaves open, innermost first. */
+  openAtEnd(): O[] {
     this.content();
-    return this.stack.map(({ first }) => this.tokens.textOf(first).slice(1)).reverse();
+    return [...this.stack].reverse();
   }
 
   private content(): void {
@@ -63,10 +63,15 @@ export abstract class TagParser<O extends Open> {
         case T.EndTagStart:
           this.endTag();
           break;
-        default: this.at++;
+        default:
+          this.other(this.at);
+          this.at++;
       }
     }
   }
+
+  /** Notes a token that is no part of a tag. */
+  protected other(_t: number): void {}
 
   /** Takes a tag with its attributes; false where it is not closed. */
   protected tag(): boolean {

@@ -1,6 +1,6 @@
 import type { Typing } from "../../core/language.js";
+import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
-import { htmlClosers } from "./parser.js";
 
 /** A name as people write it. */
 const cases = (name: string): string[] => [name, name.toUpperCase()];

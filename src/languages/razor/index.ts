@@ -1,7 +1,7 @@
 import type { Language } from "../../core/language.js";
 import { Mark } from "../../core/layout/sheet.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
-import { closersWithCode } from "../html/closers.js";
+import { htmlClosers, type Code } from "../html/closers.js";
 import { html } from "../html/index.js";
 import { Step, bracesStep } from "../html/islands.js";
 import { T } from "../html/kinds.js";
@@ -57,15 +57,12 @@ class RazorLayout extends HtmlLayout {
   }
 }
 
-/** What would close all that a text leaves open. */
-function closers(text: string): string {
-  const tokens = lexRazor(text);
-  return closersWithCode(
-    tokens,
-    (t) => (tokens.has(t, CODE) ? bracesStep(tokens.textOf(t)) : Step.None),
-    "}",
-  );
-}
+const DIALECT = { lex: lexRazor };
+
+const BRACES: Code = {
+  stepOf: (tokens, t) => (tokens.has(t, CODE) ? bracesStep(tokens.textOf(t)) : Step.None),
+  closerOf: () => "}",
+};
 
 /** Pages of markup in which `@` begins code in C#, that holds markup again. */
 export const razor: Language = {
@@ -81,9 +78,9 @@ export const razor: Language = {
     brackets: [["{", "}"]],
     block: ["{", "}"],
   },
-  typing: { ...html.typing, triggers: [...html.typing.triggers, "}"], closers },
+  typing: { ...html.typing, triggers: [...html.typing.triggers, "}"], closers: (text, line) => htmlClosers(text, line, DIALECT, BRACES) },
   regions: razorRegions,
-  parse: (text, byColumns) => parseHtml(text, byColumns, { lex: lexRazor }),
+  parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => (
     tokens.has(t, CODE) ? tokens.textOf(t).replace(/\s+/g, "") : html.comparable(tokens, t)
   ),

@@ -30,7 +30,7 @@ export function xmlClosers(text: string): string {
     if (kind === T.TagStart || kind === T.EndTagStart) return `>${xmlClosers(`${text}>`)}`;
     if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) break;
   }
-  return new XmlParser(tokens, false).openAtEnd().map((name) => `</${name}>`).join("");
+  return new XmlParser(tokens, false).openAtEnd().map(({ name }) => `</${name}>`).join("");
 }
 
 class XmlParser extends TagParser<Open> {

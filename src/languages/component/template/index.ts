@@ -1,6 +1,7 @@
 import type { Language } from "../../../core/language.js";
 import { html } from "../../html/index.js";
-import { htmlClosers, parseHtml } from "../../html/parser.js";
+import { htmlClosers } from "../../html/closers.js";
+import { parseHtml } from "../../html/parser.js";
 import { T } from "../../html/kinds.js";
 import { TemplateLayout } from "./layout.js";
 import { templateRegions } from "./regions.js";
