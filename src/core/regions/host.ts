@@ -10,7 +10,7 @@ import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { mapOffset, type Change, type OffsetChange } from "../text/edits.js";
 import { LineIndex, type Lines } from "../text/lines.js";
-import { Inside, type Opened } from "./inside.js";
+import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
 import type { Region, Regions } from "./region.js";
 import { RegionRows } from "./rows.js";
@@ -87,14 +87,14 @@ export class HostRegions {
     for (const inView of this.unheld(view.syntax)) {
       const start = view.begins(inView.from);
       const region = { ...inView, from: start, to: start + inView.to - inView.from };
-      if (region.from > from || region.to + 2 < begins) continue;
+      if (region.from > from || !reaches(lines, region, begins, to)) continue;
       // A line that begins with a region is the host's.
       if (enter && region.from === to) continue;
-      const left = enter && region.from <= begins && region.to >= begins && region.to < to;
+      const left = enter && region.from <= begins && region.to < to;
       const reached = left ? { ...region, to: lines.lineEnd(lines.lineAt(to)) } : region;
       const known = live.find((one) => one.is(reached) && one.began === undefined);
       const line = lines.lineAt(reached.from);
-      const inside = known?.inside ?? this.open(lines, reached, host.style().endOfLine, line);
+      const inside = known?.inside ?? this.open(lines, reached, this.hostStyle(), line);
       if (!inside?.holds(lines, from, to)) continue;
       // What follows changes is no longer known by its text.
       for (const texts of [this.known, this.before])
@@ -174,6 +174,11 @@ export class HostRegions {
     };
   }
 
+  private hostStyle(call?: Partial<Style>): HostStyle {
+    const { host } = this;
+    return { endOfLine: host.style(call).endOfLine, own: () => host.style() };
+  }
+
   private after(syntax: Syntax, list: ChangeList, moved: (span: Span) => Span): Syntax {
     const again = this.host.language.parse(list.appliedTo(syntax.tokens.text));
     return { ...again, ...(syntax.held && { held: syntax.held.map(moved) }) };
@@ -182,10 +187,11 @@ export class HostRegions {
   /** The regions of a text whose languages are known, open. */
   private all(syntax: Syntax, call?: Partial<Style>): Inside[] {
     const lines = LineIndex.of(syntax.tokens.text);
-    const { endOfLine } = this.host.style(call);
+    const around = this.hostStyle(call);
+    const own = once(around.own);
     const found: Inside[] = [];
     for (const region of this.unheld(syntax)) {
-      const one = this.open(lines, region, endOfLine);
+      const one = this.open(lines, region, { ...around, own });
       if (one !== undefined) found.push(one);
     }
     return found;
@@ -203,7 +209,7 @@ export class HostRegions {
   private open(
     lines: Lines,
     region: Region,
-    endOfLine: Style["endOfLine"],
+    around: HostStyle,
     line?: number,
   ): Inside | undefined {
     const { languageId, start, fallback } = region;
@@ -227,8 +233,24 @@ export class HostRegions {
         after,
       };
     if (live === undefined) this.known.set(key, opened);
-    return new Inside(rows, opened, endOfLine);
+    return new Inside(rows, opened, around);
   }
+}
+
+/**
+ * Whether a region goes on up to a place: what is a text by itself does so over blank lines.
+ *
+ * @param caret an offset on the line that was begun there.
+ */
+const reaches = (lines: Lines, { to, start }: Region, place: number, caret: number): boolean => (
+  to + 2 >= place
+  || (start === undefined && lines.slice(to, lines.lineEnd(lines.lineAt(caret))).trim() === "")
+);
+
+/** A value that is worked out when it is first asked for. */
+function once<T>(work: () => T): () => T {
+  let known: { readonly value: T } | undefined;
+  return () => (known ??= { value: work() }).value;
 }
 
 const meets = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;

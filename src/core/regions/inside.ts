@@ -11,6 +11,7 @@ import type { Lines, Position } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
 import type { Region } from "./region.js";
 import type { Lacking, RegionRows } from "./rows.js";
+import { wishesOf } from "./wishes.js";
 
 /** A line of white space. */
 const BLANK = /(?<=[\r\n])[ \t]+(?=[\r\n])/;
@@ -28,6 +29,13 @@ export interface Opened {
   readonly after: string;
 }
 
+/** What a region takes from the style of its host. */
+export interface HostStyle {
+  readonly endOfLine: Style["endOfLine"];
+  /** The host's style by itself. */
+  readonly own: () => Style;
+}
+
 /** A region of a host's text, open as a document of its own. All places are the host's. */
 export class Inside {
   /** What formatting left alone, as stretches of the document. */
@@ -36,7 +44,7 @@ export class Inside {
   constructor(
     readonly rows: RegionRows,
     readonly opened: Opened,
-    private readonly endOfLine: Style["endOfLine"],
+    private readonly around: HostStyle,
   ) {}
 
   private get document(): Document {
@@ -49,7 +57,7 @@ export class Inside {
 
   /** The same region where a change before it has moved it. */
   shifted(shift: number): Inside {
-    return new Inside(this.rows.shifted(shift), this.opened, this.endOfLine);
+    return new Inside(this.rows.shifted(shift), this.opened, this.around);
   }
 
   /**
@@ -63,7 +71,7 @@ export class Inside {
     const { rows, change: { from, to, text }, exact } = this.rows.replaced(host, change);
     if (from < to || text !== "")
       document.replace([{ from: from + before.length, to: to + before.length, text }]);
-    return { inside: new Inside(rows, this.opened, this.endOfLine), exact };
+    return { inside: new Inside(rows, this.opened, this.around), exact };
   }
 
   /** Whether a stretch of the host lies in the region, the line end after that among it. */
@@ -79,13 +87,14 @@ export class Inside {
   /** The style of a call, with what the host decides: line ends, and columns that its prefix takes. */
   private style(call: Partial<Style> | undefined): Partial<Style> {
     const { prefix, style } = this.region;
+    const wishes = wishesOf(call, this.around.own);
     const width =
-      this.document.style(call).maxLineLength - columnsBetween(prefix, 0, prefix.length);
+      this.document.style(wishes).maxLineLength - columnsBetween(prefix, 0, prefix.length);
     return {
-      ...call,
+      ...wishes,
       ...style,
       insertFinalNewline: false,
-      endOfLine: this.endOfLine,
+      endOfLine: this.around.endOfLine,
       maxLineLength: Math.max(width, LEAST_WIDTH),
     };
   }

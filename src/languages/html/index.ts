@@ -25,6 +25,8 @@ export const html: Language = {
     blockComment: { open: "<!--", close: "-->" },
     tags: true,
     operand: /[\p{L}\p{N}<"']/u,
+    // An attribute whose tag is not there.
+    carriesOn: /^[\w:@.#-]+=["'{]/,
   },
   trailingSpace: 1,
   breaksAnywhere: true,

@@ -5,6 +5,8 @@ export const enum Step {
   Closes,
   /** It closes what was open, and opens again: `else`. */
   GoesOn,
+  /** What follows it stands deeper, up to the next one or to the end of what is open: `case 1:`. */
+  Label,
 }
 
 /** A tongue whose words tell depth. */

@@ -75,6 +75,31 @@ export function valueEnd(text: string, from: number): number {
 const HOLDS =
   /^(?:@\s*)?(?:helper|if|else|for|foreach|while|do|switch|using|lock|try|catch|finally|checked|unchecked|unsafe|fixed|await\s+foreach|await\s+using)\b/;
 
+/** What ends a statement that lacks its own end, where a line begins with it. */
+const BEGINS_MARKUP = /^(?:<[a-zA-Z/!]|@(?:[:*{(]|(?:if|for|foreach|while|switch)\b))/;
+
+/** Whether nothing but white space stands on the line before an offset, and a line before that is not before `from`. */
+function beginsLine(text: string, from: number, at: number): boolean {
+  let before = at - 1;
+  while (before >= from && (text[before] === " " || text[before] === "\t")) before--;
+  return before >= from && (text[before] === "\n" || text[before] === "\r");
+}
+
+/** One past the block that a sign `@` at an offset begins, with what goes on behind its brace; 0 where none does. */
+export function blocksEnd(text: string, from: number): number {
+  let end = 0;
+  for (let at = from; at >= 0;) {
+    const brace = text[at + 1] === "{" ? at + 1 : statementEnd(text, at).brace;
+    const close = brace < 0 ? -1 : bracketEnd(text, brace);
+    if (close < 0) return end;
+    end = close;
+    const next = /\s*(?=(?:else|catch|finally)\b)/y;
+    next.lastIndex = end;
+    at = next.test(text) ? next.lastIndex : -1;
+  }
+  return end;
+}
+
 /** What a statement ends with: a brace that holds others, or its own end. */
 export interface StatementEnd {
   readonly end: number;
@@ -95,12 +120,7 @@ export function statementEnd(text: string, from: number): StatementEnd {
     if (c === ";") return { end: at + 1, brace: -1 };
     if (c === "}") return { end: at, brace: -1 };
     if (c === "{" && holds) return { end: at, brace: at };
-    if (
-      c === "<"
-      && holds
-      && /^<[a-zA-Z]/.test(text.slice(at, at + 2))
-      && /[\r\n]\s*$/.test(text.slice(from, at))
-    )
+    if ((c === "<" || c === "@") && BEGINS_MARKUP.test(text.slice(at, at + 8)) && beginsLine(text, from, at))
       return { end: at, brace: -1 };
     if (c === "(" || c === "[" || c === "{") {
       const end = bracketEnd(text, at);

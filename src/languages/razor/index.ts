@@ -14,6 +14,9 @@ import { razorRegions } from "./regions.js";
 /** Where a blank lacks beside the brace of a block: `){`, `}else{`. */
 const TIGHT = /(?<=\))(?=\{$)|(?<=^\})(?=\w)|(?<=\w)(?=\{$)/g;
 
+/** A label of a switch. */
+const LABEL = /^(?:case\b[^]*|default\s*):$/;
+
 /** Pieces of code stand in the depth of their braces. */
 class RazorLayout extends HtmlLayout {
   override document(): void {
@@ -40,7 +43,8 @@ class RazorLayout extends HtmlLayout {
   }
 
   protected override stepOf(t: number): Step {
-    return bracesStep(this.tokens.textOf(t));
+    const word = this.tokens.textOf(t);
+    return LABEL.test(word) ? Step.Label : bracesStep(word);
   }
 
   protected override lone(t: number): void {
@@ -78,7 +82,12 @@ export const razor: Language = {
     brackets: [["{", "}"]],
     block: ["{", "}"],
   },
-  typing: { ...html.typing, triggers: [...html.typing.triggers, "}"], closers: (text, line) => htmlClosers(text, line, DIALECT, BRACES) },
+  typing: {
+    ...html.typing,
+    triggers: [...html.typing.triggers, "}"],
+    words: new Map([...html.typing.words, ["case", [" x:"]], ["default", [":"]]]),
+    closers: (text, line) => htmlClosers(text, line, DIALECT, BRACES),
+  },
   regions: razorRegions,
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => (

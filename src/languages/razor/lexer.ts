@@ -4,7 +4,7 @@ import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { VOID } from "../html/elements.js";
 import { T } from "../html/kinds.js";
 import { HtmlLexer } from "../html/lexer.js";
-import { bracketEnd, statementEnd, valueEnd } from "./code.js";
+import { blocksEnd, bracketEnd, statementEnd, valueEnd } from "./code.js";
 
 /** A piece of code between markup. */
 export const CODE = TokenFlag.Own;
@@ -45,7 +45,7 @@ class RazorLexer extends HtmlLexer {
     if (text.charCodeAt(from + 1) === Char.At) return from + 2;
     // An address of mail is no code.
     if (!this.inTag && from > 0 && /[\p{L}\p{N}]/u.test(text[from - 1]!)) return 0;
-    return valueEnd(text, from);
+    return (this.inTag && blocksEnd(text, from)) || valueEnd(text, from);
   }
 
   /** Whether what is read stands in a start tag, where nobody writes addresses. */
@@ -83,7 +83,9 @@ class RazorLexer extends HtmlLexer {
       const close = text.indexOf("*@", at + 2);
       const end = close < 0 ? text.length : close + 2;
       const open = close < 0 ? TokenFlag.Continues : 0;
-      this.add(T.Comment, end, open | this.linesIn(end));
+      const alone = this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(end, end + 200));
+      const flags = alone ? open | TokenFlag.Trivia : open;
+      this.add(T.Comment, end, flags | this.linesIn(end));
       return true;
     }
     const directive = this.newLine ? this.matches(DIRECTIVE) : undefined;
@@ -183,7 +185,7 @@ class RazorLexer extends HtmlLexer {
 
   private statement(): void {
     const { text, at } = this;
-    const label = /(?:case\s[^:;{}\r\n]*|default\s*):(?!:)/y;
+    const label = /(?:case\s[^:;{}\r\n]*|default[ \t]*)(?::(?!:)|(?=[\r\n]|$))/y;
     label.lastIndex = at;
     const found = label.exec(text)?.[0];
     if (found !== undefined) return this.code(at + found.length);

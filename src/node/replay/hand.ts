@@ -28,7 +28,7 @@ export class Hand {
   /** Deletes the sign of a comment with which the engine began the line, where the wanted one has none. */
   takeBack(wanted: string, sign: string | undefined): void {
     const { line, number } = this;
-    if (sign === undefined || line.trim() !== sign || wanted.trimStart().startsWith(sign)) return;
+    if (sign === undefined || line.trim() !== sign || wanted.startsWith(line)) return;
     this.send("");
     const from = line.length - line.trimStart().length;
     const range = {

@@ -1,7 +1,7 @@
 import type { Engine } from "../../core/engine.js";
 import { Hand } from "./hand.js";
 import type { Miss } from "./miss.js";
-import { opensComment, proseLines, toType } from "./typing.js";
+import { documentationSign, opensComment, proseLines, toType } from "./typing.js";
 
 /**
  * Retypes each line of a text in its place: the caret goes to the end of the line before, Enter makes a
@@ -36,7 +36,7 @@ export function retype(engine: Engine, languageId: string, text: string): {
         if (hand.ask(character)) trespasses++;
       };
       ask("\n");
-      hand.takeBack(wanted, engine.language(languageId)!.notation.lineDocumentation);
+      hand.takeBack(wanted, documentationSign(engine.language(languageId)!));
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
         if (triggers.has(character)) ask(character);

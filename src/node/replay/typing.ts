@@ -1,4 +1,5 @@
 import type { Engine } from "../../core/engine.js";
+import type { Language } from "../../core/language.js";
 import { LineIndex } from "../../core/text/lines.js";
 import { Hand } from "./hand.js";
 import type { Miss } from "./miss.js";
@@ -26,7 +27,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   const style = engine.open({ uri: "replay:", languageId, text }).style();
   const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
   const prose = proseLines(engine, languageId, text);
-  const sign = engine.language(languageId)!.notation.lineDocumentation;
+  const sign = documentationSign(engine.language(languageId)!);
   const hand = new Hand(document, style, "", "", 0);
   const misses: Miss[] = [];
   let undecided = 0;
@@ -61,6 +62,10 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   });
   return { lines: expected.length, misses, undecided, trespasses };
 }
+
+/** With what lines of documentation may begin in a text, or in what it holds. */
+export const documentationSign = ({ notation, regions }: Language): string | undefined =>
+  notation.lineDocumentation ?? (regions && "///");
 
 /** The lines that begin inside a comment: how deep its text stands is the author's. */
 export function proseLines(engine: Engine, languageId: string, text: string): Set<number> {

@@ -78,6 +78,8 @@ export class HtmlLayout extends HtmlItems {
       sheet.close();
     } else if (content.block) {
       this.paragraph(items, first, end, edge, content);
+    } else if (this.isApart(first)) {
+      this.spaced(items, first, end, edge, content);
     } else {
       this.run(items, content, true);
       if (edge > end) this.keepApart(end, Demand.Fold);
@@ -152,14 +154,17 @@ export class HtmlLayout extends HtmlItems {
   /** For each island that opens what another one of the content closes, or goes on with, that one's place. */
   private partners(items: readonly Item[], lone: readonly boolean[]): Map<number, number> {
     const found = new Map<number, number>();
-    const open: number[] = [];
-    items.forEach(({ first }, i) => {
-      const step = lone[i] === true ? this.stepOf(first) : Step.None;
-      if (step === Step.Closes || step === Step.GoesOn) {
-        const opener = open.pop();
-        if (opener !== undefined) found.set(opener, i);
-      }
-      if (step === Step.Opens || step === Step.GoesOn) open.push(i);
+    const open: { readonly place: number; readonly step: Step }[] = [];
+    const close = (i: number, isLabel: boolean): void => {
+      if ((open.at(-1)?.step === Step.Label) !== isLabel) return;
+      const opener = open.pop();
+      if (opener !== undefined) found.set(opener.place, i);
+    };
+    items.forEach(({ first }, place) => {
+      const step = lone[place] === true ? this.stepOf(first) : Step.None;
+      if (step !== Step.None && step !== Step.Opens) close(place, true);
+      if (step === Step.Closes || step === Step.GoesOn) close(place, false);
+      if (step !== Step.None && step !== Step.Closes) open.push({ place, step });
     });
     return found;
   }
@@ -248,6 +253,26 @@ export class HtmlLayout extends HtmlItems {
       else sheet.set(end, Demand.Seam, R.Tag);
       sheet.mark(end, Mark.Dedent);
     }
+    sheet.close();
+  }
+
+  /** A content in a text that begins after white space: where it takes lines of its own, they stand deeper. */
+  private spaced(
+    items: readonly Item[],
+    first: number,
+    end: number,
+    edge: number,
+    holder: Holder,
+  ): void {
+    const { sheet, tokens } = this;
+    const ends = edge > end && this.isApart(end);
+    const split = this.asAuthored && tokens.onNewLine(first) ? FrameFlag.Split : 0;
+    const flags = ends ? FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole : FrameFlag.Flow;
+    sheet.open(first, edge - 1, flags | split | this.rowsIn(items), 1);
+    this.keepApart(first, Demand.Fold);
+    this.run(items, holder, false);
+    if (edge > end) this.keepApart(end, Demand.Fold);
+    if (ends) sheet.mark(end, Mark.Dedent);
     sheet.close();
   }
 
