@@ -87,10 +87,12 @@ export class HostRegions {
     for (const inView of this.unheld(view.syntax)) {
       const start = view.begins(inView.from);
       const region = { ...inView, from: start, to: start + inView.to - inView.from };
-      if (region.from > from || !reaches(lines, region, begins, to)) continue;
+      const overBlanks = region.to < begins && goesOn(lines, region, to);
+      if (region.from > from || (region.to + 2 < begins && !overBlanks)) continue;
       // A line that begins with a region is the host's.
       if (enter && region.from === to) continue;
-      const left = enter && region.from <= begins && region.to < to;
+      const reaches = region.to >= begins || overBlanks;
+      const left = enter && region.from <= begins && reaches && region.to < to;
       const reached = left ? { ...region, to: lines.lineEnd(lines.lineAt(to)) } : region;
       const known = live.find((one) => one.is(reached) && one.began === undefined);
       const line = lines.lineAt(reached.from);
@@ -237,15 +239,9 @@ export class HostRegions {
   }
 }
 
-/**
- * Whether a region goes on up to a place: what is a text by itself does so over blank lines.
- *
- * @param caret an offset on the line that was begun there.
- */
-const reaches = (lines: Lines, { to, start }: Region, place: number, caret: number): boolean => (
-  to + 2 >= place
-  || (start === undefined && lines.slice(to, lines.lineEnd(lines.lineAt(caret))).trim() === "")
-);
+/** Whether a region goes on up to the line of an offset: what is a text by itself does so over blank lines. */
+const goesOn = (lines: Lines, { to, start }: Region, offset: number): boolean =>
+  start === undefined && lines.slice(to, lines.lineEnd(lines.lineAt(offset))).trim() === "";
 
 /** A value that is worked out when it is first asked for. */
 function once<T>(work: () => T): () => T {

@@ -1,44 +1,24 @@
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { ENDS_ALONE } from "./elements.js";
-import { Step, closerOf, islandStep } from "./islands.js";
 import { T } from "./kinds.js";
 import { lexClosing, lexHtml } from "./lexer.js";
-import { HtmlParser, type Dialect, type OpenElement } from "./parser.js";
-
-/** What code between markup does to depth, and what ends it. */
-export interface Code {
-  stepOf(tokens: TokenTable, t: number): Step;
-  /** What closes the code that word opens. */
-  closerOf(word: string): string;
-}
-
-/** The tongues that pages hold without being theirs. */
-const ISLANDS: Code = { stepOf: (tokens, t) => islandStep(tokens.textOf(t)), closerOf };
-
-/** Code that is open takes part in the nesting of elements under this name. */
-const CODE = "#code";
+import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "./parser.js";
 
 /** Keeps what a text leaves open, code among the elements. */
 class ClosingParser extends HtmlParser {
-  constructor(tokens: TokenTable, closesAny: boolean, private readonly code: Code) {
-    super(tokens, false, closesAny);
-  }
-
-  protected override other(t: number): void {
-    if (this.tokens.kind(t) !== T.Word) return;
-    const step = this.code.stepOf(this.tokens, t);
-    if (step === Step.Closes || step === Step.GoesOn) {
-      const place = this.stack.map(({ name }) => name).lastIndexOf(CODE);
-      if (place >= 0) this.stack.length = place;
-    }
-    if (step === Step.Opens || step === Step.GoesOn)
-      this.stack.push({ name: CODE, first: t, content: t + 1, foreign: false });
+  /** What follows may give an island its line. */
+  protected override counts(): boolean {
+    return true;
   }
 
   /** What ends something that is open: code stands on lines of its own. */
   closer({ name, first }: OpenElement): string {
     const word = this.tokens.textOf(first);
-    return name === CODE ? `\n${this.code.closerOf(word)}\n` : `</${word.slice(1)}>`;
+    switch (name) {
+      case CODE: return `\n${this.code.closerOf(word)}\n`;
+      case LABEL: return "";
+      default: return `</${word.slice(1)}>`;
+    }
   }
 }
 
@@ -48,18 +28,16 @@ class ClosingParser extends HtmlParser {
  * @param line an end tag or a closer of code with which the next line begins: elements before its own may end
  *   with it.
  * @param dialect how the page is read.
- * @param code what is code in it.
  */
 export function htmlClosers(
   text: string,
   line = "",
   dialect: Dialect = {},
-  code: Code = ISLANDS,
 ): string {
-  const { closesAny = false, lex = closesAny ? lexClosing : lexHtml } = dialect;
+  const { lex = dialect.closesAny === true ? lexClosing : lexHtml } = dialect;
   const tokens = lex(text);
-  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", dialect, code)}`;
-  const parser = new ClosingParser(tokens, closesAny, code);
+  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", dialect)}`;
+  const parser = new ClosingParser(tokens, false, dialect);
   const open = parser.openAtEnd();
   const ends = (one: OpenElement): boolean => parser.closer(one).trim().startsWith(line);
   // What needs no end tag ends with what holds it.

@@ -41,8 +41,8 @@ export const html: Language = {
       offset,
     ),
   parse: parseHtml,
-  isUnit: (kind) => kind === N.Element,
-  sequence: (kind) => (kind === N.Content ? SequenceFlag.Is : 0),
+  isUnit: (kind) => kind === N.Element || kind === N.CodeBlock || kind === N.OpenBlock,
+  sequence: (kind) => (kind === N.Content || kind === N.Inside ? SequenceFlag.Is : 0),
   comparable,
   layout: (sheet, syntax, style) => new HtmlLayout(sheet, syntax, style).document(),
 };

@@ -1,3 +1,6 @@
+import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
+import { T } from "./kinds.js";
+
 /** What an island of another tongue does to the depth of what follows it. */
 export const enum Step {
   None,
@@ -7,6 +10,15 @@ export const enum Step {
   GoesOn,
   /** What follows it stands deeper, up to the next one or to the end of what is open: `case 1:`. */
   Label,
+}
+
+/** What code between markup does to depth. */
+export interface Code {
+  stepOf(tokens: TokenTable, t: number): Step;
+  /** Whether token t has a line for itself: others take no part in depth. */
+  isLone(tokens: TokenTable, t: number): boolean;
+  /** What closes the block that an island opens. */
+  closerOf(island: string): string;
 }
 
 /** A tongue whose words tell depth. */
@@ -69,7 +81,7 @@ export function bracesStep(code: string): Step {
 }
 
 /** What a word of a page that is one island does; `None` for all others. */
-export function islandStep(word: string): Step {
+function islandStep(word: string): Step {
   for (const { island, opens, closes, goesOn } of TONGUES) {
     const said = island.exec(word)?.[1];
     if (said === undefined) continue;
@@ -81,7 +93,7 @@ export function islandStep(word: string): Step {
 }
 
 /** The island that closes what another one opens. */
-export function closerOf(word: string): string {
+function closerOf(word: string): string {
   for (const { island, closer } of TONGUES) {
     const said = island.exec(word)?.[1];
     if (said !== undefined) return closer(said);
@@ -89,6 +101,18 @@ export function closerOf(word: string): string {
   return "<% } %>";
 }
 
+/** The tongues that stand in pages of any kind. */
+export const ISLANDS: Code = {
+  stepOf: (tokens, t) => islandStep(tokens.textOf(t)),
+  isLone: (tokens, t) => (
+    tokens.kind(t) as T === T.Word
+    && tokens.has(t, TokenFlag.OnNewLine)
+    && (t + 1 >= tokens.count || tokens.onNewLine(t + 1))
+    && isIsland(tokens.textOf(t))
+  ),
+  closerOf,
+};
+
 /** Whether a word of a page is one island. */
-export const isIsland = (word: string): boolean =>
+const isIsland = (word: string): boolean =>
   /^(?:\{\{[^]*\}\}|\{%[^]*%\}|<%[^]*%>|<\?[^]*\?>)$/.test(word);

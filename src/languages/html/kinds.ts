@@ -33,4 +33,10 @@ export const enum N {
   Attribute,
   /** An end tag of nothing that is open. */
   Stray,
+  /** Code between markup, from the island that opens something to the one that closes it. */
+  CodeBlock,
+  /** The same where nothing closes it in the content in which it begins: it has no depth. */
+  OpenBlock,
+  /** What stands between two islands of a block of code. */
+  Inside,
 }

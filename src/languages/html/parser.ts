@@ -2,6 +2,7 @@ import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import type { Syntax } from "../../core/language.js";
 import { BARRIER, BLOCK, ENDED_BY, ENDS_ALONE, FIXED, OPENED_AGAIN, VOID } from "./elements.js";
+import { ISLANDS, Step, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
 import { lexClosing, lexHtml } from "./lexer.js";
 import { TagParser, type Open } from "./tag-parser.js";
@@ -11,6 +12,8 @@ export interface Dialect {
   /** Whether `/>` ends any element, as it does in templates of components. */
   readonly closesAny?: boolean;
   readonly lex?: (text: string) => TokenTable;
+  /** What is code in it; the tongues of any page where it is left out. */
+  readonly code?: Code;
 }
 
 export interface OpenElement extends Open {
@@ -25,28 +28,38 @@ export interface OpenElement extends Open {
  * @param dialect where it differs from the standard.
  */
 export function parseHtml(text: string, byColumns = false, dialect: Dialect = {}): Syntax {
-  const { closesAny = false, lex = closesAny ? lexClosing : lexHtml } = dialect;
+  const { lex = dialect.closesAny === true ? lexClosing : lexHtml } = dialect;
   const tokens = lex(text);
   if (!byColumns) {
-    const first = new HtmlParser(tokens, false, closesAny);
+    const first = new HtmlParser(tokens, false, dialect);
     first.document();
     if (first.mismatches === 0)
       return { tokens, tree: first.tree, unbalanced: false, mismatches: 0 };
   }
-  const { tree, mismatches } = readByColumns(tokens, closesAny);
+  const { tree, mismatches } = readByColumns(tokens, dialect);
   return { tokens, tree, unbalanced: !byColumns || mismatches > 0, mismatches };
 }
 
-function readByColumns(tokens: TokenTable, closesAny: boolean): HtmlParser {
-  const parser = new HtmlParser(tokens, true, closesAny);
+function readByColumns(tokens: TokenTable, dialect: Dialect): HtmlParser {
+  const parser = new HtmlParser(tokens, true, dialect);
   parser.document();
   return parser;
 }
 
+/** Under these names code is open among elements. */
+export const CODE = "#code";
+export const LABEL = "#label";
+
+const isCode = ({ name }: Open): boolean => name === CODE || name === LABEL;
+
 export class HtmlParser extends TagParser<OpenElement> {
-  /** @param closesAny whether `/>` ends any element, as it does in templates of components. */
-  constructor(tokens: TokenTable, byColumns: boolean, private readonly closesAny: boolean) {
+  private readonly closesAny: boolean;
+  protected readonly code: Code;
+
+  constructor(tokens: TokenTable, byColumns: boolean, dialect: Dialect) {
     super(tokens, byColumns);
+    this.closesAny = dialect.closesAny === true;
+    this.code = dialect.code ?? ISLANDS;
   }
 
   protected nameIn(tag: string): string {
@@ -103,12 +116,69 @@ export class HtmlParser extends TagParser<OpenElement> {
     return found;
   }
 
+  /** Whether an island takes part in depth. */
+  protected counts(t: number): boolean {
+    return this.code.isLone(this.tokens, t);
+  }
+
+  /** Blocks of code that lie within one content are nodes of it. */
+  protected override other(t: number): void {
+    if (this.tokens.kind(t) !== T.Word || !this.counts(t)) return;
+    const step = this.code.stepOf(this.tokens, t);
+    if (step === Step.None) return;
+    if (step === Step.Opens) return this.openCode(CODE, t);
+    const { stack, tree } = this;
+    const label = stack.at(-1);
+    if (label?.name === LABEL) {
+      stack.pop();
+      this.inside(label.content, t);
+      tree.finish(N.CodeBlock, label.first, t);
+    }
+    if (step === Step.Label) return this.openCode(LABEL, t);
+    const place = stack.map(({ name }) => name).lastIndexOf(CODE);
+    const open = stack[place];
+    if (open !== undefined && place === stack.length - 1) {
+      this.inside(open.content, t);
+      if (step === Step.GoesOn) {
+        stack[place] = { ...open, content: t + 1 };
+      } else {
+        stack.pop();
+        tree.finish(N.CodeBlock, open.first, t + 1);
+      }
+      return;
+    }
+    // It ends around elements that are open: that has no shape.
+    if (open !== undefined)
+      stack.splice(place, Infinity, ...stack.slice(place).filter((one) => !isCode(one)));
+    if (step === Step.GoesOn) this.openCode(CODE, t);
+  }
+
+  private openCode(name: string, t: number): void {
+    const foreign = this.stack.at(-1)?.foreign === true;
+    if (this.stack.length < DEPTH_LIMIT)
+      this.stack.push({ name, first: t, content: t + 1, foreign });
+  }
+
+  private inside(first: number, end: number): void {
+    if (end > first) this.tree.finish(N.Inside, first, end);
+  }
+
+  protected override pop(end: number): void {
+    const open = this.stack.at(-1)!;
+    if (!isCode(open)) return super.pop(end);
+    this.stack.pop();
+    this.inside(open.content, end);
+    this.tree.finish(N.OpenBlock, open.first, end);
+  }
+
   /** Ends the elements that a start tag ends whose own end tags are left out. */
   private end(name: string): void {
     const { stack } = this;
-    for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
-      if (ENDED_BY.get(open.name)?.has(name) !== true) break;
-      this.pop(this.at);
+    for (;;) {
+      let place = stack.length - 1;
+      while (place >= 0 && isCode(stack[place]!)) place--;
+      if (place < 0 || ENDED_BY.get(stack[place]!.name)?.has(name) !== true) break;
+      while (stack.length > place) this.pop(this.at);
     }
     // A paragraph is ended through what is inline in it.
     if (ENDED_BY.get("p")!.has(name)) {

@@ -1,12 +1,12 @@
 import type { Language } from "../../core/language.js";
 import { Mark } from "../../core/layout/sheet.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
-import { htmlClosers, type Code } from "../html/closers.js";
+import { htmlClosers } from "../html/closers.js";
 import { html } from "../html/index.js";
-import { Step, bracesStep } from "../html/islands.js";
+import { Step, bracesStep, type Code } from "../html/islands.js";
 import { T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
-import { parseHtml } from "../html/parser.js";
+import { parseHtml, type Dialect } from "../html/parser.js";
 import { R, RULES } from "../html/rules.js";
 import { CODE, lexRazor } from "./lexer.js";
 import { razorRegions } from "./regions.js";
@@ -17,6 +17,26 @@ const TIGHT = /(?<=\))(?=\{$)|(?<=^\})(?=\w)|(?<=\w)(?=\{$)/g;
 /** A label of a switch. */
 const LABEL = /^(?:case\b[^]*|default\s*):$/;
 
+/** Pieces of code on a line of their own tell depth by their braces, and by the labels of a switch. */
+const BRACES: Code = {
+  stepOf(tokens, t) {
+    if (!tokens.has(t, CODE)) return Step.None;
+    const word = tokens.textOf(t);
+    return LABEL.test(word) ? Step.Label : bracesStep(word);
+  },
+  isLone(tokens, t) {
+    if (!tokens.has(t, CODE)) return false;
+    let first = t;
+    while (first > 0 && !tokens.onNewLine(first) && tokens.has(first - 1, CODE)) first--;
+    let end = t + 1;
+    while (end < tokens.count && !tokens.onNewLine(end) && tokens.has(end, CODE)) end++;
+    return (first === 0 || tokens.onNewLine(first)) && (end >= tokens.count || tokens.onNewLine(end));
+  },
+  closerOf: () => "}",
+};
+
+const DIALECT: Dialect = { lex: lexRazor, code: BRACES };
+
 /** Pieces of code stand in the depth of their braces. */
 class RazorLayout extends HtmlLayout {
   override document(): void {
@@ -25,26 +45,11 @@ class RazorLayout extends HtmlLayout {
       const isMembers = this.isKind(t, T.Raw) && tokens.has(t - 1, CODE);
       if (isMembers && !/@"|"""/.test(tokens.textOf(t))) sheet.mark(t, Mark.Reindent);
     }
-    for (let t = 0; t < tokens.count; t++) {
-      const from = t;
-      while (t < tokens.count && tokens.has(t, CODE)) t++;
-      if (t === from || (from > 0 && !tokens.onNewLine(from))) continue;
-      if (t < tokens.count && !tokens.onNewLine(t)) continue;
-      for (let code = from; code < t; code++) this.ownLines.add(code);
-    }
     super.document();
   }
 
-  /** Code that begins and ends a line, one piece or several in a row. */
-  private readonly ownLines = new Set<number>();
-
   protected override isLone(first: number): boolean {
-    return this.ownLines.has(first);
-  }
-
-  protected override stepOf(t: number): Step {
-    const word = this.tokens.textOf(t);
-    return LABEL.test(word) ? Step.Label : bracesStep(word);
+    return BRACES.isLone(this.tokens, first);
   }
 
   protected override lone(t: number): void {
@@ -60,13 +65,6 @@ class RazorLayout extends HtmlLayout {
     sheet.rewrite(t, changes);
   }
 }
-
-const DIALECT = { lex: lexRazor };
-
-const BRACES: Code = {
-  stepOf: (tokens, t) => (tokens.has(t, CODE) ? bracesStep(tokens.textOf(t)) : Step.None),
-  closerOf: () => "}",
-};
 
 /** Pages of markup in which `@` begins code in C#, that holds markup again. */
 export const razor: Language = {
@@ -86,7 +84,7 @@ export const razor: Language = {
     ...html.typing,
     triggers: [...html.typing.triggers, "}"],
     words: new Map([...html.typing.words, ["case", [" x:"]], ["default", [":"]]]),
-    closers: (text, line) => htmlClosers(text, line, DIALECT, BRACES),
+    closers: (text, line) => htmlClosers(text, line, DIALECT),
   },
   regions: razorRegions,
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),

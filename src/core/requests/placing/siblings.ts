@@ -30,13 +30,15 @@ export function siblingBelow(
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
   if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;
+  const carriesOn = notation.carriesOn?.test(tokens.textOf(t)) === true;
+  // Attributes whose tag is not there tell nothing.
+  if (notation.tags === true && carriesOn) return undefined;
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
   // A word right behind a tag is text, or what a tag left that lost its beginning.
   const text = tokens.textOf(t);
-  if (notation.carriesOn?.test(text) === true || (tokens.is(t - 1, ">") && /^\w/.test(text)))
-    return undefined;
+  if (carriesOn || (tokens.is(t - 1, ">") && /^\w/.test(text))) return undefined;
   if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
   const [depth] = depthsIn(sheet, language, style, [t], false);
   return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)

@@ -1,4 +1,3 @@
-import type { Span } from "../../../core/outline/excerpt.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import {
@@ -11,7 +10,7 @@ import {
   RAW,
 } from "../elements.js";
 import { languageIn } from "../code.js";
-import { Step, isIsland, islandStep } from "../islands.js";
+import { ISLANDS } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { HtmlItems, Role, type Holder, type Item } from "./items.js";
@@ -70,7 +69,7 @@ export class HtmlLayout extends HtmlItems {
       const free = content.block || content.loose || HIDDEN.has(name);
       return sheet.set(end, free || !this.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
     }
-    const blocks = items.some((item) => item.role === Role.Block || this.isLone(item.first));
+    const blocks = items.some((item) => this.isBlock(item));
     if (content.loose || FLUSH.test(name) || blocks) {
       this.openBlock(node, first, edge, this.stepsIn(name, start, first, end));
       this.lines(items, content);
@@ -84,6 +83,11 @@ export class HtmlLayout extends HtmlItems {
       this.run(items, content, true);
       if (edge > end) this.keepApart(end, Demand.Fold);
     }
+  }
+
+  /** Whether an item has lines of its own. */
+  private isBlock(item: Item): boolean {
+    return item.role === Role.Block || this.isCodeBlock(item) || this.isLone(item.first);
   }
 
   /** Opens a frame over the lines between the tags of an element. */
@@ -121,66 +125,29 @@ export class HtmlLayout extends HtmlItems {
 
   /** Whether token t is an island of another tongue on a line of its own. */
   protected isLone(t: number): boolean {
-    const { tokens } = this;
-    return (
-      this.isKind(t, T.Word)
-      && tokens.onNewLine(t)
-      && (t + 1 >= tokens.count || tokens.onNewLine(t + 1))
-      && isIsland(tokens.textOf(t))
-    );
-  }
-
-  /** What an island does to the depth of what follows it. */
-  protected stepOf(t: number): Step {
-    return islandStep(this.tokens.textOf(t));
+    return ISLANDS.isLone(this.tokens, t);
   }
 
   /** States what an island on a line of its own needs beside its place. */
   protected lone(_t: number): void {}
 
-  /** A content with blocks in it: each begins a line, and so does what stands between them. */
-  private lines(items: readonly Item[], holder: Holder): void {
-    const { tokens } = this;
-    const lone = items.map(({ first }) => this.isLone(first));
+  /**
+   * A content with blocks in it: each begins a line, and so does what stands between them.
+   *
+   * @param between whether it stands between two islands, which have lines of their own.
+   */
+  private lines(items: readonly Item[], holder: Holder, between = false): void {
+    const { tokens, sheet, style } = this;
+    const lone = items.map((item) => this.isCodeBlock(item) || this.isLone(item.first));
     const begins = items.map((item, i) => (
       tokens.isTrivia(item.first)
       || lone[i] === true
-      || (i > 0 && lone[i - 1] === true)
+      || (i === 0 ? between : lone[i - 1] === true)
       || this.isFree(items, i, item.first, holder)
     ));
-    this.stretch(items, { from: 0, to: items.length }, begins, this.partners(items, lone), holder);
-  }
-
-  /** For each island that opens what another one of the content closes, or goes on with, that one's place. */
-  private partners(items: readonly Item[], lone: readonly boolean[]): Map<number, number> {
-    const found = new Map<number, number>();
-    const open: { readonly place: number; readonly step: Step }[] = [];
-    const close = (i: number, isLabel: boolean): void => {
-      if ((open.at(-1)?.step === Step.Label) !== isLabel) return;
-      const opener = open.pop();
-      if (opener !== undefined) found.set(opener.place, i);
-    };
-    items.forEach(({ first }, place) => {
-      const step = lone[place] === true ? this.stepOf(first) : Step.None;
-      if (step !== Step.None && step !== Step.Opens) close(place, true);
-      if (step === Step.Closes || step === Step.GoesOn) close(place, false);
-      if (step !== Step.None && step !== Step.Closes) open.push({ place, step });
-    });
-    return found;
-  }
-
-  /** The items from one place to another; what stands between islands that belong together is one step deeper. */
-  private stretch(
-    items: readonly Item[],
-    { from, to }: Span,
-    begins: readonly boolean[],
-    partners: ReadonlyMap<number, number>,
-    holder: Holder,
-  ): void {
-    const { sheet, tokens, style } = this;
-    for (let i = from; i < to;) {
+    for (let i = 0; i < items.length;) {
       let next = i + 1;
-      while (next < to && !begins[next]) next++;
+      while (next < items.length && !begins[next]) next++;
       const { first, role } = items[i]!;
       // A text right behind the tag that holds it stays there.
       const behind = i === 0
@@ -191,28 +158,46 @@ export class HtmlLayout extends HtmlItems {
       if (!begins[i]) this.keepApart(first, Demand.Fold);
       else if (behind) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
-      if (this.isLone(first)) this.lone(first);
-      const run = items.slice(i, next);
-      const last = run.at(-1)!.end;
-      if (last - first > 1) {
-        sheet.open(first + 1, last - 1, FrameFlag.Flow | this.rowsIn(run), 0);
-        this.run(run, holder, false);
-        sheet.close();
-      }
-      const partner = next === i + 1 ? partners.get(i) : undefined;
-      if (partner !== undefined && partner > next) {
-        const frame = sheet.open(
-          items[next]!.first,
-          items[partner]!.first - 1,
-          FrameFlag.Block,
-          1,
-        );
-        sheet.frames.anchor.set(frame, first);
-        this.stretch(items, { from: next, to: partner }, begins, partners, holder);
-        sheet.close();
-        next = partner;
-      }
+      if (this.isCodeBlock(items[i]!)) this.codeBlock(items[i]!.node, holder);
+      else this.filled(items.slice(i, next), holder);
       i = next;
+    }
+  }
+
+  /** Items on lines that they fill, the gap before the first apart. */
+  private filled(run: readonly Item[], holder: Holder): void {
+    const { sheet } = this;
+    const { first } = run[0]!;
+    if (this.isLone(first)) this.lone(first);
+    const last = run.at(-1)!.end;
+    if (last - first <= 1) return;
+    sheet.open(first + 1, last - 1, FrameFlag.Flow | this.rowsIn(run), 0);
+    this.run(run, holder, false);
+    sheet.close();
+  }
+
+  private isCodeBlock({ node }: Item): boolean {
+    return node !== NONE && this.tree.kind(node) === N.CodeBlock;
+  }
+
+  /** A block of code: its islands, and what stands between them one step deeper. */
+  private codeBlock(node: number, holder: Holder): void {
+    const { sheet, tree, style } = this;
+    const between = { ...holder, block: false };
+    let island = tree.first(node);
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: inside } = part;
+      if (inside === NONE) {
+        if (t > tree.first(node)) sheet.line(t, 0, style.blankLineLimit, R.Line);
+        this.lone(t);
+        island = t;
+        continue;
+      }
+      const end = tree.end(inside);
+      const frame = sheet.open(t, end - 1, FrameFlag.Block, 1);
+      sheet.frames.anchor.set(frame, island);
+      this.lines(this.itemsOf(inside, t, end, between), between, true);
+      sheet.close();
     }
   }
 
@@ -226,8 +211,9 @@ export class HtmlLayout extends HtmlItems {
 
   private closingTag(items: readonly Item[], end: number, holder: Holder): void {
     const { sheet } = this;
-    const behindLone = this.tokens.onNewLine(end) && this.isLone(items.at(-1)!.first);
-    if (!behindLone && !this.isFree(items, items.length, end, holder))
+    const last = items.at(-1)!;
+    const behindLone = this.isCodeBlock(last) || this.isLone(last.first);
+    if (!(behindLone && this.tokens.onNewLine(end)) && !this.isFree(items, items.length, end, holder))
       return this.keepApart(end, Demand.Fold);
     sheet.line(end, 0, 0, R.Line);
     sheet.mark(end, Mark.Dedent);

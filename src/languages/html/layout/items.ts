@@ -47,10 +47,20 @@ export abstract class HtmlItems extends HtmlTags {
   }
 
   protected itemsOf(node: number, first: number, end: number, holder: Holder): Item[] {
-    return this.partsOf(node, first, end).map((part) => ({
-      ...part,
-      role: part.node === NONE ? this.roleOfToken(part.first) : this.roleOf(part.node, holder),
-    }));
+    return this.partsOf(node, first, end).flatMap((part) => {
+      if (part.node === NONE) return { ...part, role: this.roleOfToken(part.first) };
+      if (this.tree.kind(part.node) === N.OpenBlock) return this.flat(part.node, holder);
+      return { ...part, role: this.roleOf(part.node, holder) };
+    });
+  }
+
+  /** What stands in a block of code that nothing closes, as if it stood around it. */
+  private flat(block: number, holder: Holder): Item[] {
+    return this.partsOf(block, this.tree.first(block), this.tree.end(block)).flatMap((part) => (
+      part.node === NONE
+        ? { ...part, role: this.roleOfToken(part.first) }
+        : this.itemsOf(part.node, part.first, part.end, holder)
+    ));
   }
 
   private roleOfToken(t: number): Role {
