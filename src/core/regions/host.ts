@@ -12,6 +12,7 @@ import { mapOffset, type Change, type OffsetChange } from "../text/edits.js";
 import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
+import { masked } from "./masks.js";
 import type { Region, Regions } from "./region.js";
 import { RegionRows } from "./rows.js";
 
@@ -85,8 +86,7 @@ export class HostRegions {
     const { lines } = host;
     const begins = enter ? lines.lineEnd(Math.max(0, lines.lineAt(to) - 1)) : from;
     for (const inView of this.unheld(view.syntax)) {
-      const start = view.begins(inView.from);
-      const region = { ...inView, from: start, to: start + inView.to - inView.from };
+      const region = shifted(inView, view.begins(inView.from) - inView.from);
       const overBlanks = region.to < begins && goesOn(lines, region, to);
       if (region.from > from || (region.to + 2 < begins && !overBlanks)) continue;
       // A line that begins with a region is the host's.
@@ -214,12 +214,18 @@ export class HostRegions {
     around: HostStyle,
     line?: number,
   ): Inside | undefined {
-    const { languageId, start, fallback } = region;
+    const { languageId, start, fallback, islands = [] } = region;
     const language = this.host.languageOf(languageId);
     if (language === undefined) return undefined;
     const rows = RegionRows.of(lines, region);
     const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
-    const text = before + rows.textIn(lines) + after;
+    const inside = masked(
+      rows.textIn(lines),
+      islands.map(({ from, to }) => ({ from: rows.inner(from), to: rows.inner(to) })),
+      language.notation,
+    );
+    if (inside === undefined) return undefined;
+    const text = before + inside + after;
     const key = `${languageId} ${fallback?.indentSize ?? ""} ${text}`;
     const live = this.live.find(
       ({ inside: { opened }, region: other }) => (
@@ -237,6 +243,16 @@ export class HostRegions {
     if (live === undefined) this.known.set(key, opened);
     return new Inside(rows, opened, around);
   }
+}
+
+/** A region that lies elsewhere by a number of characters. */
+function shifted(region: Region, by: number): Region {
+  const move = ({ from, to }: Span): Span => ({ from: from + by, to: to + by });
+  return {
+    ...region,
+    ...move(region),
+    ...(region.islands && { islands: region.islands.map(move) }),
+  };
 }
 
 /** Whether a region goes on up to the line of an offset: what is a text by itself does so over blank lines. */

@@ -11,6 +11,7 @@ import type { Lines, Position } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
 import type { Region } from "./region.js";
 import type { Lacking, RegionRows } from "./rows.js";
+import { tearsMasks } from "./masks.js";
 import { wishesOf } from "./wishes.js";
 
 /** A line of white space. */
@@ -113,7 +114,8 @@ export class Inside {
    * host's. What comes after its surroundings is no part of it.
    */
   private back(changes: readonly Change[]): Change[] {
-    const { rows, opened: { before, after } } = this;
+ const { document, rows, region: { islands }, opened: { before, after } } = this;
+    if (islands !== undefined && tearsMasks(document.text, changes)) return [];
     if (before === "" && after === "") return rows.back(changes);
     const [begin, end] = [before.length, before.length + rows.length];
     const within = changes.filter(({ from, to }) => from < end + after.length || to <= end);

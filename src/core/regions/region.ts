@@ -23,6 +23,11 @@ export interface Region extends Span {
    * reads the change. Left out, the host is read after every change.
    */
   readonly closer?: RegExp | undefined;
+  /**
+   * The stretches in it that are not its language's, as of a tongue that makes the whole text, by offsets of the host: each is
+   * read as a name, and never changed. A region with one of several lines is left alone.
+   */
+  readonly islands?: readonly Span[] | undefined;
   /** What its place shows of the style, where it shows nothing itself. */
   readonly fallback?: Partial<Style> | undefined;
   /** What its place decides of the style: a string in an attribute keeps its delimiters. */

@@ -81,7 +81,7 @@ export function bracesStep(code: string): Step {
 }
 
 /** What a word of a page that is one island does; `None` for all others. */
-function islandStep(word: string): Step {
+export function islandStep(word: string): Step {
   for (const { island, opens, closes, goesOn } of TONGUES) {
     const said = island.exec(word)?.[1];
     if (said === undefined) continue;

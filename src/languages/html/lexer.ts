@@ -1,3 +1,4 @@
+import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { FIXED, RAW } from "./elements.js";
@@ -12,6 +13,10 @@ const TONGUES: readonly (readonly [begin: string, end: string])[] = [
   ["<%", "%>"],
   ["<?", "?>"],
 ];
+
+/** The stretches of template tongues in a part of a text, in their order. */
+export const tonguesIn = (text: string, from: number, to: number): Span[] =>
+  new HtmlLexer(text).tonguesIn(from, to);
 
 /** Splits a page into tokens (HTML Living Standard, 13.2.5); what template tongues say is never split. */
 export function lexHtml(text: string): TokenTable {
@@ -92,6 +97,19 @@ export class HtmlLexer {
       if (begin === "<?") return text.length;
     }
     return 0;
+  }
+
+  /** The stretches of tongues in a part of the text, in their order. */
+  tonguesIn(from: number, to: number): Span[] {
+    const found: Span[] = [];
+    for (let at = from; at < to; at++) {
+      if (!this.mayBegin(this.text.charCodeAt(at))) continue;
+      const end = Math.min(to, this.tongueEnd(at));
+      if (end <= at) continue;
+      found.push({ from: at, to: end });
+      at = end - 1;
+    }
+    return found;
   }
 
   private hasLineEnd(from: number, to: number): boolean {

@@ -1,12 +1,33 @@
 import type { Syntax } from "../../core/language.js";
+import type { Span } from "../../core/outline/excerpt.js";
 import type { Region } from "../../core/regions/region.js";
+import type { Style } from "../../core/style/style.js";
 import { startOfLine } from "../../core/text/width.js";
 import { languageIn } from "./code.js";
+import { Step, islandStep } from "./islands.js";
 import { T } from "./kinds.js";
 import { attributeOf } from "./layout/tags.js";
+import { tonguesIn } from "./lexer.js";
+
+/** What islands come to may hold either delimiter. */
+const STYLE: Partial<Style> = { stringDelimiter: "as-written" };
+
+/**
+ * The stretches of other tongues in a part of a page that is written in a language; undefined where they tell which
+ * parts of it there are, so that nobody knows what it comes to.
+ */
+export type IslandsIn = (
+  text: string,
+  from: number,
+  to: number,
+  languageId: string,
+) => readonly Span[] | undefined;
 
 /** The scripts and the style sheets of a page. */
-export function* htmlRegions({ tokens }: Syntax): Iterable<Region> {
+export function* htmlRegions(
+  { tokens }: Syntax,
+  islandsIn: IslandsIn = tongueIslands,
+): Iterable<Region> {
   const { text } = tokens;
   for (let t = 1; t < tokens.count; t++) {
     if (tokens.kind(t) !== T.Raw || tokens.kind(t - 1) !== T.TagEnd) continue;
@@ -19,6 +40,8 @@ export function* htmlRegions({ tokens }: Syntax): Iterable<Region> {
       attributeOf(tokens, tag, "lang"),
     );
     if (languageId === undefined) continue;
+    const islands = islandsIn(text, tokens.start(t), tokens.end(t), languageId);
+    if (islands === undefined) continue;
     const start = tokens.start(t);
     const line = startOfLine(text, start);
     const white = text.slice(line, start);
@@ -28,7 +51,20 @@ export function* htmlRegions({ tokens }: Syntax): Iterable<Region> {
       to: tokens.end(t),
       languageId,
       prefix: whole ? white : "",
-      closer: new RegExp(`</${name}`, "i"),
+      closer: new RegExp(`</${name}|\\{[{%#]|<[%?]`, "i"),
+      ...(islands.length > 0 && { islands, style: STYLE }),
     };
   }
 }
+
+const tongueIslands: IslandsIn = (text, from, to, languageId) => {
+  // Two braces begin an object in a value there.
+  const braces = !languageId.endsWith("react");
+  const islands = tonguesIn(text, from, to).filter((island) => {
+    const isBraces = text.startsWith("{{", island.from);
+    return !isBraces || (braces && !/[\r\n]/.test(text.slice(island.from, island.to)));
+  });
+  const tell = ({ from: begin, to: end }: Span): boolean =>
+    islandStep(text.slice(begin, end)) !== Step.None;
+  return islands.some(tell) ? undefined : islands;
+};

@@ -1,9 +1,12 @@
+import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
+import { startOfLine } from "../../core/text/width.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { VOID } from "../html/elements.js";
 import { T } from "../html/kinds.js";
 import { HtmlLexer } from "../html/lexer.js";
+import type { IslandsIn } from "../html/regions.js";
 import { blocksEnd, bracketEnd, statementEnd, valueEnd } from "./code.js";
 
 /** A piece of code between markup. */
@@ -29,6 +32,20 @@ const GOES_ON = /(?:else|catch|finally|while)\b/y;
 export function lexRazor(text: string): TokenTable {
   return new RazorLexer(text).run();
 }
+
+/** What in a script is more than a value: blocks, comments, escapes. */
+const MORE_THAN_VALUE =
+  /@(?:[@{*:]|(?:if|for|foreach|while|switch|using|lock|try|do|helper|section|code|functions)\b)/;
+
+/** The values in a part of a page that is written in another language; undefined where more than values stands in it. */
+export const valuesIn: IslandsIn = (text, from, to, languageId) => {
+  if (MORE_THAN_VALUE.test(text.slice(from, to))) return undefined;
+  const values = new RazorLexer(text).tonguesIn(from, to);
+  // What begins a line of a style sheet is a rule of that.
+  const isRule = (value: Span): boolean =>
+    text.slice(startOfLine(text, value.from), value.from).trim() === "";
+  return languageId === "css" && values.some(isRule) ? undefined : values;
+};
 
 class RazorLexer extends HtmlLexer {
   protected override mayBegin(c: number): boolean {

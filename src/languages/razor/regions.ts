@@ -3,7 +3,7 @@ import type { Region } from "../../core/regions/region.js";
 import { startOfLine } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
-import { CODE } from "./lexer.js";
+import { CODE, valuesIn } from "./lexer.js";
 
 /** The head of a block, be its brace on the line or below. */
 const HEAD = /^@?((?:if|for|foreach|while|switch|using|lock)\s*\([^]*\))\s*\{?$/;
@@ -12,7 +12,10 @@ const HEAD = /^@?((?:if|for|foreach|while|switch|using|lock)\s*\([^]*\))\s*\{?$/
 export function* razorRegions(syntax: Syntax): Iterable<Region> {
   const { tokens } = syntax;
   const { text } = tokens;
-  const found: Region[] = [...htmlRegions(syntax)];
+  const found: Region[] = Array.from(htmlRegions(syntax, valuesIn), (region) => ({
+    ...region,
+    closer: new RegExp(`@|${region.closer!.source}`, "i"),
+  }));
   for (let t = 0; t < tokens.count; t++) {
     const isMembers = tokens.kind(t) === T.Raw && tokens.has(t - 1, CODE);
     if (!isMembers && !tokens.has(t, CODE)) continue;
