@@ -95,8 +95,10 @@ export interface Typing {
   /**
    * What the line after a text most likely begins with, where that is no mere statement; with indentation
    * where the line shall not be read as one that an author put at the margin.
+   *
+   * @param below the text below it, where that is known.
    */
-  next?(text: string): string | undefined;
+  next?(text: string, below?: string): string | undefined;
   /**
    * Words that settle on their line with the first character after them that ends them, and signs that
    * settle at once, each with what may follow it to make a whole construct, the likeliest first.

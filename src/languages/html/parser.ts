@@ -116,6 +116,14 @@ export class HtmlParser extends TagParser<OpenElement> {
     return found;
   }
 
+  /** An island before it on its line may come to the start tag. */
+  protected override isMadeElsewhere(t: number): boolean {
+    const { tokens } = this;
+    for (let i = t; i > 0 && !this.beginsLine(i); i--)
+      if (tokens.kind(i - 1) === T.Word && /<[%?]|\{[{%]|@/.test(tokens.textOf(i - 1))) return true;
+    return false;
+  }
+
   /** Whether an island takes part in depth. */
   protected counts(t: number): boolean {
     return this.code.isLone(this.tokens, t);

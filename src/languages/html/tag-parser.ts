@@ -70,6 +70,11 @@ export abstract class TagParser<O extends Open> {
     }
   }
 
+  /** Whether what the end tag at token t ends is none of the text's own. */
+  protected isMadeElsewhere(_t: number): boolean {
+    return false;
+  }
+
   /** Notes a token that is no part of a tag. */
   protected other(_t: number): void {}
 
@@ -106,7 +111,7 @@ export abstract class TagParser<O extends Open> {
     }
     const place = this.placeOf(name, first);
     if (place < 0 || !closed) {
-      this.mismatches++;
+      if (!closed || !this.isMadeElsewhere(first)) this.mismatches++;
       tree.finish(closed ? N.Stray : N.Unparsed, first, this.at);
       return;
     }

@@ -26,12 +26,18 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
   ["style", " x"],
 ]);
 
+/** A head or a body whose first line stands in its column. */
+const FLUSH = /(?:^|[\r\n])([ \t]*)<(?:head|body)\b[^>]*>[ \t]*(?:\r\n|\r|\n)\1[^\s]/i;
+
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
   triggers: [">", "/", " "],
   words: WORDS,
   closers: htmlClosers,
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
-  next: (before) =>
-    FIRST_LINES.get(/^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? ""),
+  next(before, below) {
+    const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";
+    const other = name === "head" ? below : name === "body" ? before : undefined;
+    return other !== undefined && FLUSH.test(other) ? undefined : FIRST_LINES.get(name);
+  },
 };

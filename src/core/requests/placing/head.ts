@@ -11,13 +11,13 @@ import { whiteBeyond } from "./white.js";
  * The depth that the place gives the block's first line.
  *
  * @param lead how much white space stood before the caret.
- * @param written the column that the block brought.
+ * @param brought the column that the block brought.
  */
 export function headDepth(
   site: Site,
   block: readonly MovedLine[],
   lead: number,
-  written: number,
+  brought: number,
 ): Depth {
   const { language, syntax, style, lines } = site;
   const { from, to, token } = block[0]!;
@@ -26,12 +26,17 @@ export function headDepth(
   if (blocks?.column(before, style, { rest: "" }) !== undefined) {
     // Where indentation is what tells, the block goes to the depth at which it was put.
     const put = indentColumn(lines.text, from, from + lead, style.tabWidth);
-    return { column: lead > 0 ? put : blocks.nearest(before, written, style) };
+    return { column: lead > 0 ? put : blocks.nearest(before, brought, style) };
   }
   const { tokens } = syntax;
   // A comment of several lines is one line's beginning.
   const end = tokens.isTrivia(token) ? Math.max(to, tokens.end(token)) : to;
-  const line = lines.text.slice(from, lines.lineEnd(lines.lineAt(end)));
+  const below = lines.lineEnd(lines.lineAt(block.at(-1)!.to));
+  const shown = language.typing.next?.(before, lines.text.slice(below)) ?? "";
+  const white = /^[ \t]*/.exec(shown)![0];
+  const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(end)));
+  // Where it came from is no place that its author gave it here.
+  const line = white === "" ? written : white + written.trimStart();
   const depth = depthAfter(language, before, line, WHOLE, style);
   const offset = block.at(-1)!.to;
   return siblingBelow({ ...site, offset }, depth, "") ?? depth;
