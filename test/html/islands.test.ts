@@ -1,4 +1,5 @@
-import { describe } from "vitest";
+import { describe, expect, test } from "vitest";
+import { keyed } from "../support/caret.js";
 import { fixtures } from "../support/fixtures.js";
 
 describe("template tongues whose words tell depth", () => {
@@ -51,4 +52,77 @@ describe("template tongues whose words tell depth", () => {
       <p>low {% if x %} water {% endif %} at noon</p>
       `],
   ]);
+});
+
+describe("template tongues in scripts and style sheets", () => {
+  fixtures("html", [
+    ["are names in them", `
+      <script>
+        var tide={{ tide|json }} , name = '{{ name }}'
+        show( <?= $low ?>,<%= high %> )
+      </script>
+      <style>
+        .{{ pier }}:hover{width:{{w}}px}
+      </style>
+      `, `
+      <script>
+        var tide = {{ tide|json }}, name = '{{ name }}';
+        show(<?= $low ?>, <%= high %>);
+      </script>
+      <style>
+        .{{ pier }}:hover {
+          width: {{w}}px;
+        }
+      </style>
+      `],
+    ["are no statements where they have a line for themselves", `
+      <script>
+        {{ tables }}
+        let a=1
+        {{ more }}
+      </script>
+      `, `
+      <script>
+        {{ tables }}
+        let a = 1;
+        {{ more }}
+      </script>
+      `],
+    ["leave a script alone whose parts depend on them", `
+      <script>
+        {% if late %}
+          wait( 1 )
+        {% endif %}
+      </script>
+      `],
+    ["leave a script alone in which one has several lines", `
+      <script>
+        var a={{
+          tide }};
+      </script>
+      `],
+  ]);
+});
+
+test.each([
+  [
+    "Enter behind a word that opens",
+    "<ul>\n  {% for t in tides %}¦\n</ul>\n",
+    "\n",
+    "<ul>\n  {% for t in tides %}\n    ¦\n</ul>\n",
+  ],
+  [
+    "Enter behind one between braces",
+    "<ul>\n  {{#each tides}}¦\n</ul>\n",
+    "\n",
+    "<ul>\n  {{#each tides}}\n    ¦\n</ul>\n",
+  ],
+  [
+    "Enter in a script around a value",
+    "<script>\n  let a = {{ a }};¦\n</script>\n",
+    "\n",
+    "<script>\n  let a = {{ a }};\n  ¦\n</script>\n",
+  ],
+])("%s", (_, text, key, wanted) => {
+  expect(keyed("html", text, key)).toBe(wanted);
 });

@@ -41,7 +41,7 @@ describe("pages in which a sign begins code", () => {
               <li>
                   @if (ferry.IsLate) {
                       <b>late</b>
-                  } else if(x) {
+                  } else if (x) {
                       <i>soon</i>
                   }
               </li>
@@ -101,6 +101,77 @@ describe("pages in which a sign begins code", () => {
           }
       }
       `],
+    ["statements of a switch stand under their label", `
+      @switch( tide ) {
+      case Tide.Low:
+      <p>low</p>
+      break;
+      case Tide.High:
+      case Tide.Spring:
+      wait( 2 );
+      break;
+      default:
+      break;
+      }
+      `, `
+      @switch (tide) {
+          case Tide.Low:
+              <p>low</p>
+              break;
+          case Tide.High:
+          case Tide.Spring:
+              wait(2);
+              break;
+          default:
+              break;
+      }
+      `],
+    ["values in brackets are expressions", `
+      <p title="@(pier+1)">@(low+high) of @(seats( 1,2 ))</p>
+      `, `
+      <p title="@(pier + 1)">@(low + high) of @(seats(1, 2))</p>
+      `],
+    ["blocks in a tag stay whole", `
+      <option value="1" @if (a) { <text>selected="x"</text> } class="@if (b) { @c }">Low</option>
+      `],
+    ["scripts and style sheets are laid out around values", `
+      <script>
+      var pier=@Model.Pier, name="@(Model.Name("x"))" ;
+      show( @Html.Raw(rows) , 1)
+      </script>
+      <style>
+      .pier{width:@(w)px}
+      </style>
+      `, `
+      <script>
+      var pier = @Model.Pier, name = "@(Model.Name("x"))";
+      show(@Html.Raw(rows), 1);
+      </script>
+      <style>
+      .pier {
+        width: @(w)px;
+      }
+      </style>
+      `],
+    ["scripts whose parts depend on code stay", `
+      <script>
+      var a=1;
+      @if (late) {
+        <text>show( a )</text>
+      }
+      </script>
+      `],
+    [
+      "blank lines of members lose their white space",
+      "@functions {\n    int a = 1;\n    \n    int b=2;\n}\n",
+      `
+      @functions {
+          int a = 1;
+
+          int b = 2;
+      }
+      `,
+    ],
     ["comments, directives and lines of text", `
       @using Gullhaven
       @model Berth

@@ -114,9 +114,9 @@ export class Inside {
    * host's. What comes after its surroundings is no part of it.
    */
   private back(changes: readonly Change[]): Change[] {
- const { document, rows, region: { islands }, opened: { before, after } } = this;
+    const { document, region: { islands }, rows, opened: { before, after } } = this;
     if (islands !== undefined && tearsMasks(document.text, changes)) return [];
-    if (before === "" && after === "") return rows.back(changes);
+    if (before === "" && after === "") return this.least(changes);
     const [begin, end] = [before.length, before.length + rows.length];
     const within = changes.filter(({ from, to }) => from < end + after.length || to <= end);
     const inner = within.every(
@@ -127,9 +127,26 @@ export class Inside {
       ),
     );
     if (!inner) return [];
-    return rows.back(
-      within.map((change) => ({ ...change, from: change.from - begin, to: change.to - begin })),
+    return this.least(within);
+  }
+
+  /** Changes as the host's: what stands before a new line may end as what it replaces does. */
+  private least(changes: readonly Change[]): Change[] {
+    const { document, rows, opened: { before } } = this;
+    const begin = before.length;
+    const all = rows.back(
+      changes.map((change) => ({ ...change, from: change.from - begin, to: change.to - begin })),
     );
+    return all.map((change, i) => {
+      const { from, to } = changes[i]!;
+      const old = /[^\r\n]*$/.exec(document.slice(from, to))![0];
+      let same = 0;
+      while (same < old.length && change.text.at(-1 - same) === old.at(-1 - same)) same++;
+      const { length } = change.text;
+      return same === 0 || same >= length
+        ? change
+        : { ...change, to: change.to - same, text: change.text.slice(0, length - same) };
+    });
   }
 
   /**

@@ -39,7 +39,8 @@ export function masked(
 }
 
 const isAlone = (text: string, from: number, to: number): boolean =>
-  text.slice(startOfLine(text, from), from).trim() === "" && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(to));
+  text.slice(startOfLine(text, from), from).trim() === ""
+  && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(to));
 
 /** Whether one of the changes would tear apart what stands for an island. */
 export function tearsMasks(text: string, changes: readonly Span[]): boolean {

@@ -74,7 +74,7 @@ export const csharp: Language = {
   ]),
   unparsed: N.Unparsed,
   typing: csharpTyping,
-  fragments: { expression: ["x = ", ";"], header: ["", ";"] },
+  fragments: { expression: ["x = ", ";"], header: ["", ";"], parameters: ["void x", ";"] },
   parse: parseCsharp,
   isUnit: (kind) => kind > N.Unparsed && kind <= N.Global,
   sequence: (kind) => {

@@ -1,4 +1,4 @@
-import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
+import type { TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
 /** What an island of another tongue does to the depth of what follows it. */
@@ -15,7 +15,9 @@ export const enum Step {
 /** What code between markup does to depth. */
 export interface Code {
   stepOf(tokens: TokenTable, t: number): Step;
-  /** Whether token t has a line for itself: others take no part in depth. */
+  /** Whether token t takes part in the nesting of blocks. */
+  nests(tokens: TokenTable, t: number): boolean;
+  /** Whether token t has a line for itself, or with other code. */
   isLone(tokens: TokenTable, t: number): boolean;
   /** What closes the block that an island opens. */
   closerOf(island: string): string;
@@ -101,15 +103,18 @@ function closerOf(word: string): string {
   return "<% } %>";
 }
 
-/** The tongues that stand in pages of any kind. */
+const isLone = (tokens: TokenTable, t: number): boolean => (
+  tokens.kind(t) as T === T.Word
+  && tokens.onNewLine(t)
+  && (t + 1 >= tokens.count || tokens.onNewLine(t + 1))
+  && isIsland(tokens.textOf(t))
+);
+
+/** The tongues that stand in pages of any kind: within a line they are words. */
 export const ISLANDS: Code = {
   stepOf: (tokens, t) => islandStep(tokens.textOf(t)),
-  isLone: (tokens, t) => (
-    tokens.kind(t) as T === T.Word
-    && tokens.has(t, TokenFlag.OnNewLine)
-    && (t + 1 >= tokens.count || tokens.onNewLine(t + 1))
-    && isIsland(tokens.textOf(t))
-  ),
+  nests: isLone,
+  isLone,
   closerOf,
 };
 

@@ -124,9 +124,9 @@ export class HtmlParser extends TagParser<OpenElement> {
     return false;
   }
 
-  /** Whether an island takes part in depth. */
+  /** Whether an island takes part in the nesting of blocks. */
   protected counts(t: number): boolean {
-    return this.code.isLone(this.tokens, t);
+    return this.code.nests(this.tokens, t);
   }
 
   /** Blocks of code that lie within one content are nodes of it. */

@@ -120,7 +120,11 @@ export function statementEnd(text: string, from: number): StatementEnd {
     if (c === ";") return { end: at + 1, brace: -1 };
     if (c === "}") return { end: at, brace: -1 };
     if (c === "{" && holds) return { end: at, brace: at };
-    if ((c === "<" || c === "@") && BEGINS_MARKUP.test(text.slice(at, at + 8)) && beginsLine(text, from, at))
+    if (
+      (c === "<" || c === "@")
+      && BEGINS_MARKUP.test(text.slice(at, at + 8))
+      && beginsLine(text, from, at)
+    )
       return { end: at, brace: -1 };
     if (c === "(" || c === "[" || c === "{") {
       const end = bracketEnd(text, at);

@@ -17,20 +17,23 @@ const TIGHT = /(?<=\))(?=\{$)|(?<=^\})(?=\w)|(?<=\w)(?=\{$)/g;
 /** A label of a switch. */
 const LABEL = /^(?:case\b[^]*|default\s*):$/;
 
-/** Pieces of code on a line of their own tell depth by their braces, and by the labels of a switch. */
+/** Pieces of code tell depth by their braces, and by the labels of a switch. */
 const BRACES: Code = {
   stepOf(tokens, t) {
     if (!tokens.has(t, CODE)) return Step.None;
     const word = tokens.textOf(t);
     return LABEL.test(word) ? Step.Label : bracesStep(word);
   },
+  nests: (tokens, t) => tokens.has(t, CODE),
   isLone(tokens, t) {
     if (!tokens.has(t, CODE)) return false;
     let first = t;
     while (first > 0 && !tokens.onNewLine(first) && tokens.has(first - 1, CODE)) first--;
     let end = t + 1;
     while (end < tokens.count && !tokens.onNewLine(end) && tokens.has(end, CODE)) end++;
-    return (first === 0 || tokens.onNewLine(first)) && (end >= tokens.count || tokens.onNewLine(end));
+    return (
+      (first === 0 || tokens.onNewLine(first)) && (end >= tokens.count || tokens.onNewLine(end))
+    );
   },
   closerOf: () => "}",
 };
@@ -89,7 +92,9 @@ export const razor: Language = {
   regions: razorRegions,
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => (
-    tokens.has(t, CODE) ? tokens.textOf(t).replace(/\s+/g, "") : html.comparable(tokens, t)
+    tokens.has(t, CODE) || (tokens.kind(t) !== T.Raw && tokens.textOf(t).includes("@("))
+      ? tokens.textOf(t).replace(/\s+/g, "")
+      : html.comparable(tokens, t)
   ),
   layout: (sheet, syntax, style) => new RazorLayout(sheet, syntax, style).document(),
 };

@@ -1,3 +1,4 @@
+import { Signs } from "../../notation.js";
 import { indentColumn } from "../../text/width.js";
 import type { Style } from "../../style/style.js";
 import type { Depth } from "./columns.js";
@@ -31,11 +32,12 @@ export function headDepth(
   const { tokens } = syntax;
   // A comment of several lines is one line's beginning.
   const end = tokens.isTrivia(token) ? Math.max(to, tokens.end(token)) : to;
-  const below = lines.lineEnd(lines.lineAt(block.at(-1)!.to));
-  const shown = language.typing.next?.(before, lines.text.slice(below)) ?? "";
+  const below = lines.text.slice(lines.lineEnd(lines.lineAt(block.at(-1)!.to)));
+  // Where nothing else tells, the column in which it came does not either.
+  const alone = Signs.of(language.notation).beginsClosing(below.trimStart().slice(0, 2));
+  const shown = alone ? language.typing.next?.(before, below) ?? "" : "";
   const white = /^[ \t]*/.exec(shown)![0];
   const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(end)));
-  // Where it came from is no place that its author gave it here.
   const line = white === "" ? written : white + written.trimStart();
   const depth = depthAfter(language, before, line, WHOLE, style);
   const offset = block.at(-1)!.to;

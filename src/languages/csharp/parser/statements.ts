@@ -497,7 +497,8 @@ class StatementParser extends DeclarationParser {
     this.next();
     this.condition();
     if (this.kind === T.LeftBrace) this.switchBody();
-    else this.lacks(" {}");
+    // A head by itself stands in pages, which hold what follows it.
+    else if (!this.eat(T.Semicolon)) this.lacks(" {}");
     this.finish(N.Switch, first);
   }
 

@@ -1,4 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import {
   BLOCK,
@@ -141,8 +142,8 @@ export class HtmlLayout extends HtmlItems {
     const lone = items.map((item) => this.isCodeBlock(item) || this.isLone(item.first));
     const begins = items.map((item, i) => (
       tokens.isTrivia(item.first)
-      || lone[i] === true
-      || (i === 0 ? between : lone[i - 1] === true)
+      || ((lone[i] === true || lone[i - 1] === true) && this.beginsLine(item.first))
+      || (i === 0 && between)
       || this.isFree(items, i, item.first, holder)
     ));
     for (let i = 0; i < items.length;) {
@@ -168,7 +169,7 @@ export class HtmlLayout extends HtmlItems {
   private filled(run: readonly Item[], holder: Holder): void {
     const { sheet } = this;
     const { first } = run[0]!;
-    if (this.isLone(first)) this.lone(first);
+    for (const item of run) if (this.isLone(item.first)) this.lone(item.first);
     const last = run.at(-1)!.end;
     if (last - first <= 1) return;
     sheet.open(first + 1, last - 1, FrameFlag.Flow | this.rowsIn(run), 0);
@@ -176,29 +177,55 @@ export class HtmlLayout extends HtmlItems {
     sheet.close();
   }
 
-  private isCodeBlock({ node }: Item): boolean {
-    return node !== NONE && this.tree.kind(node) === N.CodeBlock;
+  private beginsLine(t: number): boolean {
+    return t === 0 || this.tokens.onNewLine(t);
   }
 
-  /** A block of code: its islands, and what stands between them one step deeper. */
+  /** Whether an item is a block of code that has its lines for itself, or shares them with other code. */
+  private isCodeBlock({ first, end, node }: Item): boolean {
+    const { tokens, tree } = this;
+    if (node === NONE || tree.kind(node) !== N.CodeBlock) return false;
+    return (
+      (this.beginsLine(first) || tokens.has(first - 1, TokenFlag.Own))
+      && (end >= tokens.count || tokens.onNewLine(end) || tokens.has(end, TokenFlag.Own))
+    );
+  }
+
+  /** A block of code: its islands, and what stands between them one step deeper, or on their line. */
   private codeBlock(node: number, holder: Holder): void {
     const { sheet, tree, style } = this;
+    const first = tree.first(node);
     const between = { ...holder, block: false };
-    let island = tree.first(node);
+    let island = first;
+    let split = false;
     for (const part = tree.parts(node); part.next();) {
       const { at: t, node: inside } = part;
       if (inside === NONE) {
-        if (t > tree.first(node)) sheet.line(t, 0, style.blankLineLimit, R.Line);
+        if (t > first && (split || this.beginsLine(t)))
+          sheet.line(t, 0, style.blankLineLimit, R.Line);
+        else if (t > first) this.keepApart(t, Demand.Space);
         this.lone(t);
         island = t;
         continue;
       }
       const end = tree.end(inside);
+      split = this.isSplitUp(t, Math.min(end, tree.end(node) - 1));
+      if (!split) {
+        this.keepApart(t, Demand.Space);
+        this.fixed(t + 1, end);
+        continue;
+      }
       const frame = sheet.open(t, end - 1, FrameFlag.Block, 1);
       sheet.frames.anchor.set(frame, island);
       this.lines(this.itemsOf(inside, t, end, between), between, true);
       sheet.close();
     }
+  }
+
+  /** Whether one of tokens first to last begins a line. */
+  private isSplitUp(first: number, last: number): boolean {
+    for (let t = first; t <= last; t++) if (this.tokens.onNewLine(t)) return true;
+    return false;
   }
 
   /** Whether the author broke a run beside tags; those lines stay. */
@@ -213,7 +240,9 @@ export class HtmlLayout extends HtmlItems {
     const { sheet } = this;
     const last = items.at(-1)!;
     const behindLone = this.isCodeBlock(last) || this.isLone(last.first);
-    if (!(behindLone && this.tokens.onNewLine(end)) && !this.isFree(items, items.length, end, holder))
+    if (
+      !(behindLone && this.tokens.onNewLine(end)) && !this.isFree(items, items.length, end, holder)
+    )
       return this.keepApart(end, Demand.Fold);
     sheet.line(end, 0, 0, R.Line);
     sheet.mark(end, Mark.Dedent);

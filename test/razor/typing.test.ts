@@ -1,0 +1,61 @@
+import { expect, test } from "vitest";
+import { engine } from "../support/format.js";
+import { keyed } from "../support/caret.js";
+import { put } from "../support/put.js";
+
+test.each([
+  [
+    "Enter before a statement keeps its depth",
+    "@if (a) {\n    ¦b();\n}\n",
+    "\n",
+    "@if (a) {\n\n    ¦b();\n}\n",
+  ],
+  [
+    "Enter over blank lines of members",
+    "@functions {\n    int a = new B(\n        1);\n\n    ¦",
+    "\n",
+    "@functions {\n    int a = new B(\n        1);\n\n\n    ¦",
+  ],
+  [
+    "a brace goes back to its block behind an element without content",
+    "@if (a) {\n    <input type=\"text\" />\n    ¦\n",
+    "}",
+    "@if (a) {\n    <input type=\"text\" />\n}¦\n",
+  ],
+  [
+    "a label goes back to its switch",
+    "@switch (a) {\n    case 1:\n        break;\n        case¦\n}\n",
+    " ",
+    "@switch (a) {\n    case 1:\n        break;\n    case ¦\n}\n",
+  ],
+  [
+    "an element is no part of the statement that lacks its end",
+    "@{\n    a\n    <p>b</p>¦\n}\n",
+    "\n",
+    "@{\n    a\n    <p>b</p>\n    ¦\n}\n",
+  ],
+])("%s", (_, text, key, wanted) => {
+  expect(keyed("razor", text, key)).toBe(wanted);
+});
+
+test.each([
+  [
+    "in an element of a block",
+    "@if (a) {\n    <div>\n«<input name=\"@b\" />\n»    </div>\n}\n",
+    "        ",
+  ],
+  ["in a block of a block", "@if (a) {\n    if (b) {\n«<p>c</p>\n»    }\n}\n", "        "],
+  ["under a label", "@switch (a) {\n    case 1:\n«<p>b</p>\n»        break;\n}\n", "        "],
+])("what is pasted %s stands in its depth", (_, text, white) => {
+  const wanted = text.replace("«", white).replace("»", "");
+  expect(put("razor", "formatOnPaste", text)).toBe(wanted);
+  expect(put("razor", "formatOnMove", text)).toBe(wanted);
+});
+
+test("the page's own style handed back does not rule its code", () => {
+  const text =
+    "@functions {\n    void F()\n    {\n        if (a)\n        {\n            b();\n        }\n    }\n}\n";
+  const document = engine.open({ uri: "", languageId: "razor", text });
+  expect(document.formatDocument(document.style()).edits).toEqual([]);
+  expect(document.formatDocument({ bracePlacement: "same-line" }).edits).not.toEqual([]);
+});
