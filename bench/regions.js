@@ -1,5 +1,5 @@
 import { createEngine, python } from "../dist/index.js";
-import { Demand, declareLanguage } from "../dist/language.js";
+import { Demand, declareLanguage, regionsBy } from "../dist/language.js";
 import { percentile } from "./measure.js";
 
 const notes = declareLanguage({ name: "notes", extensions: [] });
@@ -10,11 +10,11 @@ const notesWith = (prefix) => ({
   layout(sheet) {
     for (let t = 0; t < sheet.tokens.count; t++) sheet.set(t, Demand.AsWritten, 0);
   },
-  *regions({ tokens: { text } }) {
+  regions: regionsBy(function* ({ tokens: { text } }) {
     const from = text.indexOf("\n") + 1;
     const to = text.lastIndexOf("\nend");
     if (from > 0 && to > from) yield { from, to, languageId: "python", prefix, closer: /^end/m };
-  },
+  }),
 });
 
 const UNIT = (i) => `def departs_${i}(tide, crew):

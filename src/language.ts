@@ -101,7 +101,14 @@ export {
 } from "./core/layout/written.js";
 export { BRACKETS } from "./core/notation.js";
 export type { BlockComment, Notation, Pair } from "./core/notation.js";
-export type { Fragment, Region, Regions, Surroundings } from "./core/regions/region.js";
+export { regionsBy } from "./core/regions/host.js";
+export type {
+  FindRegions,
+  Fragment,
+  Region,
+  Regions,
+  Surroundings,
+} from "./core/regions/region.js";
 export { BASE_STYLE } from "./core/style/style.js";
 export type { Style } from "./core/style/style.js";
 export { DEPTH_LIMIT, END, Parser } from "./core/syntax/parser.js";

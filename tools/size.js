@@ -17,7 +17,7 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 49_000,
+    most: 46_000,
   },
   {
     name: "core with Python",

@@ -4,7 +4,7 @@ import type { Language } from "./language.js";
 import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
-import { HostRegions } from "./regions/host.js";
+import type { HostRegions } from "./regions/host.js";
 import type { Inside } from "./regions/inside.js";
 import { aroundCaret } from "./requests/typing/caret.js";
 import { atEachCaret } from "./requests/typing/carets.js";
@@ -45,6 +45,8 @@ export interface OpenOptions {
   readonly languageId: string;
   readonly text: string;
   readonly version?: number;
+  /** Whether it is a cell of a notebook, which may hold lines that are not its language's; no by default. */
+  readonly isCell?: boolean;
   /**
    * Rules over the engine's style; a function is asked anew for every request. It tells it
    * for the document's language, and those of its regions.
@@ -113,7 +115,7 @@ export class Document {
     this.wholeText = new WholeText(language, this.reading);
     this.edited = new Edited(this.lines.count, Signs.of(language.notation));
     this.currentVersion = opened.version;
-    this.regions = language.regions && new HostRegions(this, language.regions);
+    this.regions = language.regions?.open(this);
   }
 
   get text(): string {
@@ -620,7 +622,7 @@ export class Document {
       const inner = this.languageOf(languageId);
       if (inner === undefined) continue;
       // What holds it says how it ends.
-      const answer = this.opened(inner, languageId, text).formatDocument(
+      const answer = this.opened(inner.cell ?? inner, languageId, text).formatDocument(
         { ...call, insertFinalNewline: false },
       );
       if (answer.unsettled.length === 0) changes.push(...replaced(answer.text));
@@ -653,11 +655,15 @@ export class Document {
     return ranges.map((range) => this.offsets(range));
   }
 
+  /** @internal What does not parse, regions apart. */
+  ownUnsettled(): Span[] {
+    return unsettledStretches(this.language, this.current.syntax);
+  }
+
   /** @internal What does not parse, in regions too. */
   unsettled(): Span[] {
-    const { syntax } = this.current;
-    const own = unsettledStretches(this.language, syntax);
-    const inside = this.regions?.unsettled(syntax) ?? [];
+    const own = this.ownUnsettled();
+    const inside = this.regions?.unsettled(this.current.syntax) ?? [];
     return inside.length === 0 ? own : [...own, ...inside].sort((a, b) => a.from - b.from);
   }
 

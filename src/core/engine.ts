@@ -77,7 +77,8 @@ export function createEngine(options: EngineOptions): Engine {
     },
     open(opened) {
       const base = known(opened.languageId);
-      const language = variantFor(base, opened.uri) ?? base;
+      const cell = opened.isCell === true ? base.cell : undefined;
+      const language = cell ?? variantFor(base, opened.uri) ?? base;
       return new Document(
         language,
         opened,

@@ -144,6 +144,8 @@ export interface Language {
   readonly fileNames: readonly string[];
   /** What is read in its place for files with other endings, as a stub is for a module. */
   readonly variants?: readonly Language[];
+  /** What is read in its place for cells of notebooks, which hold lines for a shell too. */
+  readonly cell?: Language;
   /** Where its style differs from the base. */
   readonly defaults: Partial<Style>;
   /** What its own rules demand of the style, whatever is asked for: tabs, in a makefile. */

@@ -58,6 +58,7 @@ export class OpenDocuments {
       uri,
       languageId: language.languageId,
       text,
+      isCell: notebook !== undefined,
       ...(Number.isInteger(version) && { version }),
       style: isKnown ? (id) => styles.of(notebook ?? uri)?.styleFor(id) ?? {} : style,
       fallback: () => fallback(uri),

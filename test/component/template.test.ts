@@ -27,10 +27,16 @@ describe("expressions", () => {
     ["as a handler", '  <p @click="moor( 1,2 )" />\n', '  <p @click="moor(1, 2)" />\n'],
     ["as a function", '  <p @click="()=>moor(1)" />\n', '  <p @click="() => moor(1)" />\n'],
     [
-      "several statements, which stay as they are",
-      '  <p @click="a=1;b()" />\n',
-      '  <p @click="a=1;b()" />\n',
+      "several statements",
+      `  <p @click="a=1;b( ';',2 );  c=[1,2]" v-on:tide='d=1 ; e()' />\n`,
+      `  <p @click="a = 1; b(';', 2); c = [1, 2]" v-on:tide="d = 1 ; e()" />\n`,
     ],
+    [
+      "several of which one does not parse",
+      '  <p @click="a=; b( 1 )" />\n',
+      '  <p @click="a=; b(1)" />\n',
+    ],
+    ["a semicolon at the end", '  <p @click="a=1;" />\n', '  <p @click="a = 1;" />\n'],
     [
       "in a loop",
       '  <p v-for="(one,i) in berths.filter(b=>b.free)" />\n',

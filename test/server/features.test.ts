@@ -303,9 +303,9 @@ describe("notebooks", () => {
     const notebookDocument = { uri: "file:///tides.ipynb", notebookType: "jupyter", version: 1 };
     await client.connection.sendNotification("notebookDocument/didOpen", {
       notebookDocument: { ...notebookDocument, cells: [] },
-      cellTextDocuments: [item("a", "a=1")],
+      cellTextDocuments: [item("a", "!ls (\na=1")],
     });
-    expect(applyEdits("a=1", await client.format(cell("a")))).toBe("a = 1");
+    expect(applyEdits("!ls (\na=1", await client.format(cell("a")))).toBe("!ls (\na = 1");
     await client.connection.sendNotification("notebookDocument/didChange", {
       notebookDocument: { uri: notebookDocument.uri, version: 2 },
       change: {
@@ -317,14 +317,14 @@ describe("notebooks", () => {
           textContent: [{
             document: { uri: cell("a"), version: 2 },
             changes: [{
-              range: { start: { line: 0, character: 0 }, end: { line: 0, character: 1 } },
+              range: { start: { line: 1, character: 0 }, end: { line: 1, character: 1 } },
               text: "tide",
             }],
           }],
         },
       },
     });
-    expect(applyEdits("tide=1", await client.format(cell("a")))).toBe("tide = 1");
+    expect(applyEdits("!ls (\ntide=1", await client.format(cell("a")))).toBe("!ls (\ntide = 1");
     expect(applyEdits("b={}", await client.format(cell("b")))).toBe("b = {};");
     await client.connection.sendNotification("notebookDocument/didClose", {
       notebookDocument: { uri: notebookDocument.uri },

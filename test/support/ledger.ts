@@ -5,7 +5,9 @@ import {
   TokenTable,
   Tree,
   declareLanguage,
+  regionsBy,
   type Language,
+  type Parsed,
   type Region,
 } from "oak-tide/language";
 
@@ -75,40 +77,43 @@ export const ledger: Language = {
   layout(sheet) {
     for (let t = 0; t < sheet.tokens.count; t++) sheet.set(t, Demand.Level, 0);
   },
-  *regions({ tokens }): Iterable<Region> {
-    const { text } = tokens;
-    for (let t = 0; t < tokens.count; t++) {
-      if (tokens.kind(t) === LINE) {
-        for (const { 1: value, index } of tokens.textOf(t).matchAll(VALUE)) {
-          const white = value!.length - value!.trimStart().length;
-          const from = tokens.start(t) + index + 2 + white;
-          const to = from + value!.trim().length;
-          yield {
-            from,
-            to,
-            languageId: "javascript",
-            start: "expression",
-            prefix: "",
-            closer: /<<|>>|[\r\n]/,
-          };
-        }
-      }
-      if (tokens.kind(t) !== ISLAND) continue;
-      const head = HEAD.exec(
-        text.slice(text.lastIndexOf("\n", tokens.start(t - 1)) + 1, tokens.end(t - 1)),
-      );
-      if (head === null) continue;
-      const from = tokens.start(t) - head[1]!.length;
-      yield {
-        from,
-        to: tokens.end(t),
-        languageId: head[2]!,
-        prefix: `${head[1]}| `,
-        closer: NOTHING,
-      };
-    }
-  },
+  regions: regionsBy(islands),
 };
+
+/** The values in lines, and the islands. */
+function* islands({ tokens }: Parsed): Iterable<Region> {
+  const { text } = tokens;
+  for (let t = 0; t < tokens.count; t++) {
+    if (tokens.kind(t) === LINE) {
+      for (const { 1: value, index } of tokens.textOf(t).matchAll(VALUE)) {
+        const white = value!.length - value!.trimStart().length;
+        const from = tokens.start(t) + index + 2 + white;
+        const to = from + value!.trim().length;
+        yield {
+          from,
+          to,
+          languageId: "javascript",
+          start: "expression",
+          prefix: "",
+          closer: /<<|>>|[\r\n]/,
+        };
+      }
+    }
+    if (tokens.kind(t) !== ISLAND) continue;
+    const head = HEAD.exec(
+      text.slice(text.lastIndexOf("\n", tokens.start(t - 1)) + 1, tokens.end(t - 1)),
+    );
+    if (head === null) continue;
+    const from = tokens.start(t) - head[1]!.length;
+    yield {
+      from,
+      to: tokens.end(t),
+      languageId: head[2]!,
+      prefix: `${head[1]}| `,
+      closer: NOTHING,
+    };
+  }
+}
 
 const blankBetween = (text: string, from: number, to: number): boolean =>
   /\n[ \t]*\r?\n/.test(text.slice(from, to));

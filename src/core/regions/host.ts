@@ -13,7 +13,7 @@ import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
 import { masked } from "./masks.js";
-import type { Region, Regions } from "./region.js";
+import type { FindRegions, Region, Regions } from "./region.js";
 import { RegionRows } from "./rows.js";
 
 /** What regions ask of the document that holds them. */
@@ -51,7 +51,7 @@ export class HostRegions {
   private known = new Map<string, Opened>();
   private before = this.known;
 
-  constructor(private readonly host: HostDocument, private readonly regions: Regions) {}
+  constructor(private readonly host: HostDocument, private readonly regions: FindRegions) {}
 
   /** Follows a change of the host, told with the texts on both sides of it. */
   follow(before: Lines, after: Lines, change: OffsetChange): void {
@@ -244,6 +244,12 @@ export class HostRegions {
     return new Inside(rows, opened, around);
   }
 }
+
+/** What a language says of regions that a function tells. */
+export const regionsBy = (find: FindRegions): Regions => ({
+  in: find,
+  open: (host) => new HostRegions(host, find),
+});
 
 /** A region that lies elsewhere by a number of characters. */
 function shifted(region: Region, by: number): Region {

@@ -158,7 +158,7 @@ export class Inside {
     const { document, rows, opened: { before } } = this;
     const { changes, unsettled } = document.formatDocument(this.style(call));
     this.left = document.spansOf(unsettled);
-    if (unsettled.length > 0) return [];
+    if (document.ownUnsettled().length > 0) return [];
     const own = this.back(changes);
     if (own.length === 0 && changes.length > 0) return own;
     const bare = this.withoutTrailing(own, host);
@@ -222,7 +222,7 @@ export class Inside {
       }));
     if (ranges.length === 0) return [];
     const { changes, unsettled } = document.formatSelection(ranges, this.style(call));
-    if (unsettled.length > 0) return [];
+    if (unsettled.length > 0 && document.ownUnsettled().length > 0) return [];
     return this.withoutTrailing(
       this.back(changes),
       host,

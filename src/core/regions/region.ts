@@ -1,4 +1,5 @@
 import type { Syntax } from "../language.js";
+import type { HostDocument, HostRegions } from "./host.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Style } from "../style/style.js";
 
@@ -34,5 +35,12 @@ export interface Region extends Span {
   readonly style?: Partial<Style> | undefined;
 }
 
-/** What a language says of the regions of a text: in their order, disjoint, each of whole lines or within one. */
-export type Regions = (syntax: Syntax) => Iterable<Region>;
+/** Tells the regions of a text: in their order, disjoint, each of whole lines or within one. */
+export type FindRegions = (syntax: Syntax) => Iterable<Region>;
+
+/** What a language says of regions: `regionsBy` makes it of a function that tells them. */
+export interface Regions {
+  readonly in: FindRegions;
+  /** Those of one document, open. Who has a language without any does not load what keeps them. */
+  readonly open: (host: HostDocument) => HostRegions;
+}

@@ -6,6 +6,7 @@ import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { parseHtml } from "../html/parser.js";
 import { startOfLine } from "../../core/text/width.js";
+import { regionsBy } from "../../core/regions/host.js";
 
 /** A value between `<%=`, `<%#` or `<%:` and `%>`. */
 const VALUE = /<%[=#:]\s*([^]*?)\s*%>/g;
@@ -53,7 +54,7 @@ export const aspx: Language = {
   extensions: [".aspx", ".ascx", ".master"],
   defaults: { ...html.defaults, indentSize: 4, maxLineLength: 120 },
   typing: { ...html.typing, closers: (text, line) => htmlClosers(text, line, DIALECT) },
-  regions: aspxRegions,
+  regions: regionsBy(aspxRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => (
     tokens.kind(t) === T.Word ? tokens.textOf(t).replace(/\s+/g, "") : html.comparable(tokens, t)

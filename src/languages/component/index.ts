@@ -1,5 +1,6 @@
 import type { Language } from "../../core/language.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
+import { regionsBy } from "../../core/regions/host.js";
 import { N, T } from "./kinds.js";
 import { layoutComponent } from "./layout.js";
 import { parseComponent } from "./parser.js";
@@ -27,7 +28,7 @@ export const component: Language = {
   mergingPairs: new Set(),
   unparsed: N.Unparsed,
   typing: componentTyping,
-  regions: componentRegions,
+  regions: regionsBy(componentRegions),
   importsInRegions: true,
   parse: parseComponent,
   isUnit: (kind) => kind === N.Block,

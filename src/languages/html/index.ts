@@ -2,6 +2,7 @@ import type { Language } from "../../core/language.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import { linkedTags } from "../../core/linked.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { regionsBy } from "../../core/regions/host.js";
 import { N, T } from "./kinds.js";
 import { HtmlLayout } from "./layout/content.js";
 import { parseHtml } from "./parser.js";
@@ -25,15 +26,13 @@ export const html: Language = {
     blockComment: { open: "<!--", close: "-->" },
     tags: true,
     operand: /[\p{L}\p{N}<"']/u,
-    // An attribute whose tag is not there.
-    carriesOn: /^[\w:@.#-]+=["'{]/,
   },
   trailingSpace: 1,
   breaksAnywhere: true,
   mergingPairs: new Set(),
   unparsed: N.Unparsed,
   typing: htmlTyping,
-  regions: htmlRegions,
+  regions: regionsBy(htmlRegions),
   linked: (syntax, offset) =>
     linkedTags(
       syntax,

@@ -1,6 +1,7 @@
 import type { Language, Syntax } from "../../core/language.js";
 import { Demand } from "../../core/layout/sheet.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { regionsBy } from "../../core/regions/host.js";
 import { N, T } from "./kinds.js";
 import { rewritten } from "./layout/rewrite.js";
 import { parseMarkdown, type MarkdownSyntax } from "./parser.js";
@@ -26,7 +27,7 @@ export const markdown: Language = {
   mergingPairs: new Set(),
   unparsed: N.Unparsed,
   typing: markdownTyping,
-  regions: markdownRegions,
+  regions: regionsBy(markdownRegions),
   parse: parseMarkdown,
   isUnit: () => false,
   comparable,

@@ -1,6 +1,5 @@
 import type { HeldText } from "../../core/language.js";
 import type { Change } from "../../core/text/edits.js";
-import { masked } from "./magics.js";
 import { RULES, R } from "./rules.js";
 import { readValues, type Value } from "./values.js";
 
@@ -28,26 +27,13 @@ export function* cellsOf(text: string): Iterable<HeldText> {
     if (lines.some((line) => line.text === undefined)) continue;
     const whole = lines.map((line) => line.text!).join("");
     if (whole.trim() === "") continue;
-    if (kind === "markdown") {
-      yield {
-        languageId: "markdown",
-        text: whole,
-        replaced: (after) => edited(text, source, lines, whole, after),
-      };
-    } else if (kind === "code" && languageId !== undefined) {
-      const code = languageId === "python"
-        ? masked(whole)
-        : { text: whole, restored: (after: string) => after };
-      if (code === undefined) continue;
-      yield {
-        languageId,
-        text: code.text,
-        replaced(after) {
-          const back = code.restored(after);
-          return back === undefined ? [] : edited(text, source, lines, whole, back);
-        },
-      };
-    }
+    const id = kind === "markdown" ? kind : kind === "code" ? languageId : undefined;
+    if (id === undefined) continue;
+    yield {
+      languageId: id,
+      text: whole,
+      replaced: (after) => edited(text, source, lines, whole, after),
+    };
   }
 }
 

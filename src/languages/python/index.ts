@@ -11,7 +11,8 @@ import { allowsBracketedWith } from "./version.js";
 import { parsePython } from "./parser/statements.js";
 import { importOrder } from "./imports.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
-import { pythonTyping } from "./typing.js";
+import { withoutMagics } from "./magics.js";
+import { pythonTyping, typingOfCells } from "./typing.js";
 
 const modules: Language = {
   name: "python",
@@ -109,5 +110,12 @@ const stubs: Language = {
   layout: (sheet, syntax, style) => layoutPython(sheet, syntax, style, true),
 };
 
+/** Cells of notebooks: lines for a shell and magic words count as names. */
+const cells: Language = {
+  ...modules,
+  typing: typingOfCells,
+  parse: (text, byColumns) => modules.parse(withoutMagics(text), byColumns),
+};
+
 /** Python 3.8 to 3.13, laid out by PEP 8. */
-export const python: Language = { ...modules, variants: [stubs] };
+export const python: Language = { ...modules, variants: [stubs], cell: cells };

@@ -4,6 +4,7 @@ import { lineColumn } from "../../core/text/width.js";
 import type { Style } from "../../core/style/style.js";
 import { HEADERS, N, T } from "./kinds.js";
 import { LOGICAL, PYTHON_TAB, lexPython } from "./lexer.js";
+import { withoutMagics } from "./magics.js";
 
 /** Words that go on with a compound statement, and the words that may have begun or gone on with it. */
 const CONTINUES: { readonly [word: string]: RegExp } = {
@@ -215,6 +216,18 @@ export const pythonTyping: Typing = {
   headers: new Set([N.Clause, N.Function, N.Class]),
   isProse: ({ tokens }, t) => (tokens.kind(t) as T) === T.String && tokens.has(t, LOGICAL),
   proseOpener: /^[a-z]*("""|''')$/i,
+};
+
+/** The same in cells of notebooks, where lines for a shell open nothing. */
+export const typingOfCells: Typing = {
+  ...pythonTyping,
+  closers: (text) => pythonTyping.closers(withoutMagics(text)),
+  blocks: {
+    column: (text, style, around) => blocks.column(withoutMagics(text), style, around),
+    wordColumn: (text, ...more) => blocks.wordColumn(withoutMagics(text), ...more),
+    nearest: (text, ...more) => blocks.nearest(withoutMagics(text), ...more),
+    misfits: (text) => blocks.misfits!(withoutMagics(text)),
+  },
 };
 
 /** The brackets that are open at the end of a text, from a token on, innermost first. */

@@ -1,6 +1,7 @@
 import type { Language } from "../../core/language.js";
 import { Mark } from "../../core/layout/sheet.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
+import { regionsBy } from "../../core/regions/host.js";
 import { htmlClosers } from "../html/closers.js";
 import { html } from "../html/index.js";
 import { Step, bracesStep, type Code } from "../html/islands.js";
@@ -89,7 +90,7 @@ export const razor: Language = {
     words: new Map([...html.typing.words, ["case", [" x:"]], ["default", [":"]]]),
     closers: (text, line) => htmlClosers(text, line, DIALECT),
   },
-  regions: razorRegions,
+  regions: regionsBy(razorRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => (
     tokens.has(t, CODE) || (tokens.kind(t) !== T.Raw && tokens.textOf(t).includes("@("))

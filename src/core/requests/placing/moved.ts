@@ -71,7 +71,7 @@ export function movedLines(
 export function movableRegions(language: Pick<Language, "regions">, syntax: Syntax): Set<number> {
   const { text } = syntax.tokens;
   const ends = new Set<number>();
-  for (const { from, to } of language.regions?.(syntax) ?? [])
+  for (const { from, to } of language.regions?.in(syntax) ?? [])
     if (!text.slice(from, to).includes("`")) ends.add(to);
   return ends;
 }

@@ -9,6 +9,9 @@ import { demands } from "../document.js";
 import type { Site } from "./site.js";
 import { whiteOf } from "./white.js";
 
+/** An attribute whose tag is not there, so that it is a word: it tells nothing. */
+const ATTRIBUTE = /^[\w:@.#-]+=["'{]/;
+
 /** Where a sibling that stands below in another column than the layout's tells the line's. */
 export function siblingBelow(
   { language, lines, syntax, style, offset, unbalanced }: Pick<Context, keyof Site | "offset">,
@@ -30,15 +33,14 @@ export function siblingBelow(
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
   if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;
-  const carriesOn = notation.carriesOn?.test(tokens.textOf(t)) === true;
-  // Attributes whose tag is not there tell nothing.
-  if (notation.tags === true && carriesOn) return undefined;
+  const text = tokens.textOf(t);
+  if (notation.tags === true && ATTRIBUTE.test(text)) return undefined;
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
   // A word right behind a tag is text, or what a tag left that lost its beginning.
-  const text = tokens.textOf(t);
-  if (carriesOn || (tokens.is(t - 1, ">") && /^\w/.test(text))) return undefined;
+  if (notation.carriesOn?.test(text) === true || (tokens.is(t - 1, ">") && /^\w/.test(text)))
+    return undefined;
   if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
   const [depth] = depthsIn(sheet, language, style, [t], false);
   return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)

@@ -1,4 +1,5 @@
 import type { Language } from "../../../core/language.js";
+import { regionsBy } from "../../../core/regions/host.js";
 import { html } from "../../html/index.js";
 import { htmlClosers } from "../../html/closers.js";
 import { parseHtml } from "../../html/parser.js";
@@ -16,7 +17,7 @@ export const template: Language = {
   extensions: [],
   fileNames: [],
   typing: { ...html.typing, closers: (text, line) => htmlClosers(text, line, DIALECT) },
-  regions: templateRegions,
+  regions: regionsBy(templateRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => {
     const kind = tokens.kind(t) as T;

@@ -1,12 +1,12 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import type { Change } from "../../../core/text/edits.js";
+import { byPlace, type Change } from "../../../core/text/edits.js";
 import { HtmlTags, type Part } from "../../html/layout/tags.js";
 import { N, T } from "../../html/kinds.js";
 import { R } from "../../html/rules.js";
 import { R as Own, RULES } from "../rules.js";
-import { isDirective } from "./directives.js";
+import { isDirective, isEvent, statementsIn } from "./directives.js";
 import { interpolations } from "./regions.js";
 
 /**
@@ -147,6 +147,21 @@ export class TemplateLayout extends HtmlTags {
       sheet.mark(t, Mark.Reindent);
   }
 
+  /** Several statements in a value: a blank after each semicolon between them. */
+  private statements(value: number): void {
+    const { tokens, sheet } = this;
+    const { text } = tokens;
+    const inner = { from: tokens.start(value) + 1, to: tokens.end(value) - 1 };
+    const found = statementsIn(text, inner);
+    const changes = found.slice(1).flatMap(({ from }, i) => {
+      const behind = text.indexOf(";", found[i]!.to) + 1;
+      // An empty statement stays.
+      return text.slice(behind, from).trim() === "" ? blank(text, behind, from) : [];
+    });
+    if (changes.length > 0)
+      sheet.rewrite(value, [...sheet.rewritesOf(value), ...changes].sort(byPlace));
+  }
+
   /** One attribute with a line of its own gives the others theirs, and so does a value of several lines beside others. */
   protected override isSplit(tag: number): boolean {
     const { tree, tokens } = this;
@@ -164,6 +179,7 @@ export class TemplateLayout extends HtmlTags {
     const { tree, tokens, sheet } = this;
     const value = tree.end(node) - 1;
     const name = tokens.textOf(tree.first(node));
+    if (isEvent(name) && !tokens.has(value, TokenFlag.MultiLine)) this.statements(value);
     const isFree = name === "class" || isDirective(name);
     if (isFree && tokens.has(value, TokenFlag.MultiLine) && !holdsLines(tokens.textOf(value)))
       sheet.mark(value, Mark.Reindent);
