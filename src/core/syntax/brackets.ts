@@ -65,18 +65,19 @@ export abstract class BracketParser extends Parser {
   protected override begin(): void {
     this.taken = 0;
     super.begin();
-    this.look();
+    this.arrive();
   }
 
   protected override next(): void {
     super.next();
-    this.look();
+    this.arrive();
   }
 
-  private look(): void {
-    const { tokens } = this;
-    this.lineBefore = tokens.onNewLine(this.at);
-    for (let t = this.taken; t < this.at && !this.lineBefore; t++)
+  /** Notes whether a line end lies before the current token; a comment of several lines counts as one. */
+  protected arrive(): void {
+    const { at, taken, tokens } = this;
+    this.lineBefore = tokens.has(at, TokenFlag.OnNewLine);
+    for (let t = taken; t < at && !this.lineBefore; t++)
       this.lineBefore = tokens.has(
         t,
         TokenFlag.OnNewLine | TokenFlag.MultiLine | TokenFlag.EndsLine,
@@ -197,9 +198,9 @@ export abstract class BracketParser extends Parser {
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
   protected ends(closer: number, opener: Opener): boolean {
     if (this.kind === closer || this.kind === END) return true;
-    if (!this.lineBefore) return false;
+    if (!this.lineBefore || (opener < 0 && !this.doubtful)) return false;
     const { brace, statements, followsBrace } = this.rules;
-    if (opener < 0) return this.doubtful && closer !== brace && statements.has(this.kind);
+    if (opener < 0) return closer !== brace && statements.has(this.kind);
     const column = this.columnOf(this.at);
     if (column > (followsBrace.has(this.kind) ? opener + 1 : opener)) return false;
     // What lacked its closer was found; the brackets around it that opened on the same line go on.
@@ -211,13 +212,17 @@ export abstract class BracketParser extends Parser {
     return this.lineBefore && this.columnOf(this.at) < (this.openers.at(-1) ?? -1);
   }
 
-  /** Takes the closer of a bracket; where it is not there, the brackets do not add up. */
-  protected close(closer: number, opener: Opener): boolean {
+  /**
+   * Takes the closer of a bracket; where it is not there, the brackets do not add up.
+   *
+   * @param next goes to the token after it.
+   */
+  protected close(closer: number, opener: Opener, next = this.next): boolean {
     this.openers.pop();
     // One column less is what a brace leaves that stood before the word which opens the line.
     const foreign = opener >= 0 && this.lineBefore && this.columnOf(this.at) < opener - 1;
     if (!foreign && this.kind === closer) {
-      this.next();
+      next.call(this);
       return true;
     }
     this.leftOpen(this.rules.closers.get(closer) ?? "");
@@ -271,14 +276,24 @@ export abstract class BracketParser extends Parser {
       if (cut || this.kind === this.rules.separator || this.ends(closer, opener)) continue;
       if (this.isCloser()) break;
       this.junk(first, closer, opener);
+      if (this.leavesList(closer)) break;
     }
     return this.close(closer, opener);
   }
 
+  /** Whether a list that lacks its closer is left with the statement around it. */
+  protected leavesList(_closer: number): boolean {
+    return false;
+  }
+
   /** An item that does not end where it should: unparsed up to the next separator or the closer. */
-  private junk(first: number, closer: number, opener: Opener): void {
-    while (!this.ends(closer, opener) && !this.isCloser() && this.kind !== this.rules.separator)
-      this.skip();
+  protected junk(first: number, closer: number, opener: Opener): void {
+    while (
+      !this.ends(closer, opener)
+      && !this.isCloser()
+      && this.kind !== this.rules.separator
+      && !this.leavesList(closer)
+    ) this.skip();
     this.missing = true;
     this.finish(this.rules.unparsed, first);
   }
