@@ -158,7 +158,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
 
   /** The end of a declaration without its semicolon. */
   private endOf(node: number): number {
-    return this.tree.end(node) - (this.lastKind(node) === T.Semicolon ? 1 : 0);
+    return this.tree.end(node) - (this.lastTokenKind(node) === T.Semicolon ? 1 : 0);
   }
 
   private wordsGap(t: number, kind: T, before: T): void {
@@ -295,7 +295,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
       kind === N.Expression || kind === N.Return || kind === N.Jump || kind === N.Empty;
     return (
       simple
-      && this.lastKind(node) === T.RightBrace
+      && this.lastTokenKind(node) === T.RightBrace
       && tree.end(only) - tree.first(only) === tree.end(node) - tree.first(node) - 2
     );
   }
