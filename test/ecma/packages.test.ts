@@ -45,7 +45,7 @@ describe.each(styles)("under %j", (style) => {
 });
 
 test.each([javascript, typescript, typescriptreact])(
-  "any text formats as %j without a throw",
+  "any text formats as $name without a throw",
   (language) => {
     const piece = fc.constantFrom(
       "if",

@@ -1,6 +1,22 @@
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
+/** Words of the tongues that end a block or go on with it, as they are typed, each with what makes an island of it. */
+export const ISLAND_WORDS: readonly (readonly [word: string, rests: readonly string[]])[] = [
+  ...["{%", "{%-"].flatMap((begin) => (
+    [
+      ...["if", "for", "unless", "case", "block", "with", "macro", "call", "filter", "raw"].map(
+        (name) => `end${name}`,
+      ),
+      ...["else", "elif", "elsif", "when"],
+    ].map((word) => [`${begin} ${word}`, [" %}"]] as const)
+  )),
+  ["{{/", ["x}}"]],
+  ["{{else", ["}}"]],
+  ["<% }", [" %>"]],
+  ["<%}", ["%>"]],
+];
+
 /** What an island of another tongue does to the depth of what follows it. */
 export const enum Step {
   None,

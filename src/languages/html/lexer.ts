@@ -10,9 +10,13 @@ const TONGUES: readonly (readonly [begin: string, end: string])[] = [
   ["{{", "}}"],
   ["{%", "%}"],
   ["{#", "#}"],
+  ["<%--", "--%>"],
   ["<%", "%>"],
   ["<?", "?>"],
 ];
+
+/** Those that never stand in one of their own. */
+const NEVER_AGAIN: ReadonlySet<string> = new Set(["{{", "{%", "<%"]);
 
 /** The stretches of template tongues in a part of a text, in their order. */
 export const tonguesIn = (text: string, from: number, to: number): Span[] =>
@@ -89,6 +93,8 @@ export class HtmlLexer {
         ? -1
         : text.indexOf(end, from + begin.length);
       if (close >= 0) {
+        // One that begins again before it ends is being typed.
+        if (NEVER_AGAIN.has(begin) && this.beginsAgain(begin, from, close)) return 0;
         // A sign of a colour, or a brace of prose, ends nothing on another line.
         if (begin === "{#" && this.hasLineEnd(from, close)) return 0;
         return close + end.length;
@@ -97,6 +103,11 @@ export class HtmlLexer {
       if (begin === "<?") return text.length;
     }
     return 0;
+  }
+
+  private beginsAgain(begin: string, from: number, close: number): boolean {
+    const next = this.text.indexOf(begin, from + begin.length);
+    return next >= 0 && next < close;
   }
 
   /** The stretches of tongues in a part of the text, in their order. */

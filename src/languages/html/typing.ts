@@ -1,6 +1,7 @@
 import type { Typing } from "../../core/language.js";
 import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
+import { ISLAND_WORDS } from "./islands.js";
 
 /** A name as people write it. */
 const cases = (name: string): string[] => [name, name.toUpperCase()];
@@ -16,6 +17,7 @@ const WORDS = new Map<string, readonly string[]>([
     .map(
       (name) => [`</${name}`, [">"]] as const,
     ),
+  ...ISLAND_WORDS,
 ]);
 
 /** What the first line of an element is taken for whose contents authors leave at the margin, or do not. */
@@ -31,7 +33,7 @@ const FLUSH = /(?:^|[\r\n])([ \t]*)<(?:head|body)\b[^>]*>[ \t]*(?:\r\n|\r|\n)\1[
 
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
-  triggers: [">", "/", " "],
+  triggers: [">", "/", " ", "}"],
   words: WORDS,
   closers: htmlClosers,
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.

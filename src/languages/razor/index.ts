@@ -86,7 +86,6 @@ export const razor: Language = {
   },
   typing: {
     ...html.typing,
-    triggers: [...html.typing.triggers, "}"],
     words: new Map([...html.typing.words, ["case", [" x:"]], ["default", [":"]]]),
     closers: (text, line) => htmlClosers(text, line, DIALECT),
   },
