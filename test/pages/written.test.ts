@@ -27,7 +27,10 @@ describe.each(["razor", "aspx"] as const)("pages written by the rules of %s", (f
       }
     }
     for (const [way, [equal, tried]] of tallies)
-      expect([way, Math.round((1_000 * equal) / tried)]).toEqual([way, expect.toSatisfy((rate: number) => rate >= 970)]);
+      expect([way, Math.round((1_000 * equal) / tried)]).toEqual([
+        way,
+        expect.toSatisfy((rate: number) => rate >= 970),
+      ]);
   });
 
   test("keep what every language keeps", () => {

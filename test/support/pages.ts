@@ -54,7 +54,10 @@ abstract class Writer {
     const child = (inner: number): void => this.markup(inner);
     switch (chance.below(depth > 4 ? 4 : 9)) {
       case 0: return this.add(depth, `<p>${chance.of(TEXTS)} ${this.value()}</p>`);
-      case 1: return this.add(depth, `<input type="text" name="${this.name()}" value="${this.value()}" />`);
+      case 1: return this.add(
+        depth,
+        `<input type="text" name="${this.name()}" value="${this.value()}" />`,
+      );
       case 2: return this.add(depth, `<h2 class="${this.name()}">${chance.of(TEXTS)}</h2>`);
       case 3: return this.add(depth, "<hr>");
       case 4:
@@ -89,7 +92,12 @@ class AtWriter extends Writer {
 
   protected value(): string {
     const [a, b] = [this.name(), this.name()];
-    return this.chance.of([`@Model.${a}`, `@(${a} + ${b})`, `@Html.Show("${a}", ${b})`, `@${a}[0].Name`]);
+    return this.chance.of([
+      `@Model.${a}`,
+      `@(${a} + ${b})`,
+      `@Html.Show("${a}", ${b})`,
+      `@${a}[0].Name`,
+    ]);
   }
 
   protected block(depth: number): void {
@@ -155,7 +163,10 @@ class IslandWriter extends Writer {
     const inner = (deeper: number): void => this.markup(deeper);
     switch (this.chance.below(depth > 4 ? 2 : 4)) {
       case 0: return this.add(depth, `<% Wait(${a}, "${b}"); %>`);
-      case 1: return this.add(depth, `<asp:Label runat="server" ID="${a}" Text="${this.chance.of(TEXTS)}" />`);
+      case 1: return this.add(
+        depth,
+        `<asp:Label runat="server" ID="${a}" Text="${this.chance.of(TEXTS)}" />`,
+      );
       case 2:
         this.add(depth, `<% foreach (var ${a} in ${b}.All) { %>`);
         this.inside(depth, inner);

@@ -74,3 +74,29 @@ export const ENDED_BY: ReadonlyMap<string, ReadonlySet<string>> = new Map([
 export const BARRIER = names(
   "table td th caption button object marquee template html svg math foreignobject",
 );
+
+/** What the layout asks about an element. */
+export interface ElementKind {
+  readonly name: string;
+  readonly isBlock: boolean;
+  readonly isHidden: boolean;
+  readonly isInlineBlock: boolean;
+  readonly isLoose: boolean;
+  readonly isRaw: boolean;
+  readonly isFixed: boolean;
+  readonly isDrawnText: boolean;
+  readonly isOpenedAgain: boolean;
+}
+
+/** What is known of an element, by its name in lower case. */
+export const elementKind = (name: string): ElementKind => ({
+  name,
+  isBlock: BLOCK.has(name),
+  isHidden: HIDDEN.has(name),
+  isInlineBlock: INLINE_BLOCK.has(name),
+  isLoose: LOOSE.has(name),
+  isRaw: RAW.has(name),
+  isFixed: FIXED.has(name),
+  isDrawnText: DRAWN_TEXT.has(name),
+  isOpenedAgain: OPENED_AGAIN.has(name),
+});

@@ -1,3 +1,4 @@
+import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
@@ -119,8 +120,11 @@ function closerOf(word: string): string {
   return "<% } %>";
 }
 
+const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
+
 const isLone = (tokens: TokenTable, t: number): boolean => (
   tokens.kind(t) as T === T.Word
+  && BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t)))
   && tokens.onNewLine(t)
   && (t + 1 >= tokens.count || tokens.onNewLine(t + 1))
   && isIsland(tokens.textOf(t))

@@ -15,6 +15,9 @@ const TONGUES: readonly (readonly [begin: string, end: string])[] = [
   ["<?", "?>"],
 ];
 
+/** What one of them begins with. */
+const BEGINS_TONGUE = /\{[{%#]|<[%?]/;
+
 /** Those that never stand in one of their own. */
 const NEVER_AGAIN: ReadonlySet<string> = new Set(["{{", "{%", "<%"]);
 
@@ -36,6 +39,8 @@ export class HtmlLexer {
   protected at: number;
   protected readonly tokens: TokenTable;
   protected newLine = true;
+  /** Whether stretches of template tongues may stand in the text at all. */
+  protected readonly hasTongues: boolean;
   /** What ends stretches of template tongues, and from where on it is not there: nobody looks again. */
   private readonly missing = new Map<string, number>();
 
@@ -43,6 +48,11 @@ export class HtmlLexer {
   constructor(protected readonly text: string, private readonly closesAny = false) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
+    this.hasTongues = this.mayHoldTongues();
+  }
+
+  protected mayHoldTongues(): boolean {
+    return BEGINS_TONGUE.test(this.text);
   }
 
   run(): TokenTable {
@@ -79,14 +89,13 @@ export class HtmlLexer {
 
   /** Whether a stretch of a template tongue, or a tag, may begin with a character. */
   protected mayBegin(c: number): boolean {
-    return c === Char.LeftBrace || c === Char.Less;
+    return c === Char.Less || (c === Char.LeftBrace && this.hasTongues);
   }
 
   /** Where a stretch of a template tongue ends that begins at `from`; 0 where none does. */
   protected tongueEnd(from: number): number {
     const { text } = this;
-    const c = text.charCodeAt(from);
-    if (!this.mayBegin(c)) return 0;
+    if (!this.hasTongues || !this.mayBegin(text.charCodeAt(from))) return 0;
     for (const [begin, end] of TONGUES) {
       if (!text.startsWith(begin, from)) continue;
       const close = from >= (this.missing.get(end) ?? Infinity)
@@ -267,6 +276,7 @@ export class HtmlLexer {
   /** Where a value in quotes ends; 0 where it does not. */
   private quoteEnd(quote: number): number {
     const { text } = this;
+    if (!this.hasTongues) return text.indexOf(String.fromCharCode(quote), this.at + 1) + 1;
     for (let i = this.at + 1; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (c === quote) return i + 1;

@@ -57,7 +57,10 @@ export function* htmlRegions(
   }
 }
 
+const BEGINS_ISLAND = /\{[{%#]|<[%?]/;
+
 const tongueIslands: IslandsIn = (text, from, to, languageId) => {
+  if (!BEGINS_ISLAND.test(text.slice(from, to))) return [];
   // Two braces begin an object in a value there.
   const braces = !languageId.endsWith("react");
   const islands = tonguesIn(text, from, to).filter((island) => {

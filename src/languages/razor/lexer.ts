@@ -48,6 +48,10 @@ export const valuesIn: IslandsIn = (text, from, to, languageId) => {
 };
 
 class RazorLexer extends HtmlLexer {
+  protected override mayHoldTongues(): boolean {
+    return true;
+  }
+
   protected override mayBegin(c: number): boolean {
     return super.mayBegin(c) || c === Char.At;
   }

@@ -124,7 +124,7 @@ export class TemplateLayout extends HtmlTags {
   private isFixed(node: number, start: number): boolean {
     const content = this.tree.next(this.tree.child(node));
     return (
-      this.nameOf(node) === "pre"
+      this.kindOf(node).name === "pre"
       || this.attribute(start, "v-pre") !== undefined
       || (content !== NONE && this.isKind(this.tree.first(content), T.Raw))
     );

@@ -1,15 +1,7 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import {
-  BLOCK,
-  DRAWN_TEXT,
-  FIXED,
-  HIDDEN,
-  INLINE_BLOCK,
-  LOOSE,
-  RAW,
-} from "../elements.js";
+import type { ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
 import { ISLANDS } from "../islands.js";
 import { N, T } from "../kinds.js";
@@ -19,6 +11,9 @@ import { HtmlItems, Role, type Holder, type Item } from "./items.js";
 /** Names by which pages mark what their style sheets show as it stands. */
 const SHOWN_AS_IT_STANDS =
   /(?:^|\s)(?:pre|preformatted|verbatim|listing|fragment|line|source|code|program|programlisting)(?:\s|$)/;
+
+/** A style under which white space counts. */
+const KEEPS_WHITE = /white-space(?:-collapse)?\s*:\s*(?!normal|nowrap|collapse)/;
 
 /** The text in formulas. */
 const FORMULA_TEXT = /^(?:mi|mn|mo|ms|mtext|annotation|annotation-xml)$/;
@@ -51,23 +46,24 @@ export class HtmlLayout extends HtmlItems {
   /** What stands between the tags of an element. */
   private content(node: number, start: number, closing: number, outer: Holder): void {
     const { tree, sheet } = this;
-    const name = this.nameOf(node);
+    const kind = this.kindOf(node);
+    const { name } = kind;
     const first = tree.end(start);
     const end = closing === NONE ? tree.end(node) : tree.first(closing);
     const edge = closing === NONE ? end : end + 1;
-    if (this.isFixed(name, start, outer)) return this.fixed(first, edge);
-    if (RAW.has(name) && name !== "title") return this.raw(name, start, first, end, edge);
+    if (this.isFixed(kind, start, outer)) return this.fixed(first, edge);
+    if (kind.isRaw && name !== "title") return this.raw(name, start, first, end, edge);
     const foreign = outer.foreign || name === "svg" || name === "math";
-    const block = BLOCK.has(name) || INLINE_BLOCK.has(name) || name === "title" || foreign;
+    const block = kind.isBlock || kind.isInlineBlock || name === "title" || foreign;
     const holder: Holder = { block, loose: false, foreign: foreign && name !== "foreignobject" };
     const items = first === end ? [] : this.itemsOf(tree.next(start), first, end, holder);
     const content = {
       ...holder,
-      loose: (foreign || LOOSE.has(name)) && !items.some((item) => this.isText(item)),
+      loose: (foreign || kind.isLoose) && !items.some((item) => this.isText(item)),
     };
     if (items.length === 0) {
       if (edge === end) return;
-      const free = content.block || content.loose || HIDDEN.has(name);
+      const free = content.block || content.loose || kind.isHidden;
       return sheet.set(end, free || !this.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
     }
     const blocks = items.some((item) => this.isBlock(item));
@@ -103,15 +99,15 @@ export class HtmlLayout extends HtmlItems {
   }
 
   /** Whether white space in an element counts to the letter. */
-  private isFixed(name: string, start: number, { foreign }: Holder): boolean {
-    if (FIXED.has(name)) return true;
-    if (name === "div" && SHOWN_AS_IT_STANDS.test(this.attribute(start, "class") ?? ""))
-      return true;
+  private isFixed(kind: ElementKind, start: number, { foreign }: Holder): boolean {
+    const { name } = kind;
+    if (kind.isFixed) return true;
+    const marked = name === "div" ? this.attribute(start, "class") : undefined;
+    if (marked !== undefined && SHOWN_AS_IT_STANDS.test(marked)) return true;
     if (foreign)
-      return FORMULA_TEXT.test(name) || (DRAWN_TEXT.has(name) && name !== "foreignobject");
-    return /white-space(?:-collapse)?\s*:\s*(?!normal|nowrap|collapse)/.test(
-      this.attribute(start, "style") ?? "",
-    );
+      return FORMULA_TEXT.test(name) || (kind.isDrawnText && name !== "foreignobject");
+    const css = this.attribute(start, "style");
+    return css !== undefined && KEEPS_WHITE.test(css);
   }
 
   /** How much deeper a content stands than its tags. */

@@ -1,5 +1,4 @@
 import { NONE } from "../../../core/syntax/tree.js";
-import { BLOCK, HIDDEN, OPENED_AGAIN } from "../elements.js";
 import { N, T } from "../kinds.js";
 import { HtmlTags, type Part } from "./tags.js";
 
@@ -41,26 +40,32 @@ export abstract class HtmlItems extends HtmlTags {
     let first = Infinity;
     for (let node = 1; node <= tree.size; node++) {
       if (tree.kind(node) !== N.Element || tree.kind(tree.lastChild(node)) === N.EndTag) continue;
-      if (OPENED_AGAIN.has(this.nameOf(node))) first = Math.min(first, tree.end(tree.child(node)));
+      if (this.kindOf(node).isOpenedAgain) first = Math.min(first, tree.end(tree.child(node)));
     }
     return first;
   }
 
-  protected itemsOf(node: number, first: number, end: number, holder: Holder): Item[] {
-    return this.partsOf(node, first, end).flatMap((part) => {
-      if (part.node === NONE) return { ...part, role: this.roleOfToken(part.first) };
-      if (this.tree.kind(part.node) === N.OpenBlock) return this.flat(part.node, holder);
-      return { ...part, role: this.roleOf(part.node, holder) };
-    });
-  }
-
-  /** What stands in a block of code that nothing closes, as if it stood around it. */
-  private flat(block: number, holder: Holder): Item[] {
-    return this.partsOf(block, this.tree.first(block), this.tree.end(block)).flatMap((part) => (
-      part.node === NONE
-        ? { ...part, role: this.roleOfToken(part.first) }
-        : this.itemsOf(part.node, part.first, part.end, holder)
-    ));
+  protected itemsOf(
+    node: number,
+    first: number,
+    end: number,
+    holder: Holder,
+    items: Item[] = [],
+  ): Item[] {
+    const { tree } = this;
+    for (const part = tree.parts(node, first, end); part.next();) {
+      const { at, node: child } = part;
+      if (child === NONE) {
+        items.push({ first: at, end: at + 1, node: NONE, role: this.roleOfToken(at) });
+      } else if (tree.kind(child) === N.OpenBlock || tree.kind(child) === N.Inside) {
+        // What stands in a block of code that nothing closes counts as if it stood around it.
+        this.itemsOf(child, tree.first(child), tree.end(child), holder, items);
+      } else {
+        const role = this.roleOf(child, holder);
+        items.push({ first: at, end: tree.end(child), node: child, role });
+      }
+    }
+    return items;
   }
 
   private roleOfToken(t: number): Role {
@@ -73,11 +78,11 @@ export abstract class HtmlItems extends HtmlTags {
 
   private roleOf(node: number, holder: Holder): Role {
     if (this.tree.kind(node) !== N.Element) return Role.Inline;
-    const name = this.nameOf(node);
+    const { name, isBlock, isHidden } = this.kindOf(node);
     if (holder.foreign) return Role.Block;
     if (name === "br") return Role.Break;
-    if (HIDDEN.has(name)) return Role.Hidden;
-    if (BLOCK.has(name)) return Role.Block;
+    if (isHidden) return Role.Hidden;
+    if (isBlock) return Role.Block;
     return this.holdsBlocksOnly(node) ? Role.Block : Role.Inline;
   }
 
@@ -93,7 +98,7 @@ export abstract class HtmlItems extends HtmlTags {
       inner.push(kind === N.Element ? part.node : NONE);
     }
     const isBlock = (one: number | undefined): boolean =>
-      one !== undefined && one !== NONE && BLOCK.has(this.nameOf(one));
+      one !== undefined && one !== NONE && this.kindOf(one).isBlock;
     return isBlock(inner[0]) && isBlock(inner.at(-1));
   }
 

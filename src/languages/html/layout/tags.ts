@@ -5,6 +5,7 @@ import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { lineColumn } from "../../../core/text/width.js";
+import { elementKind, type ElementKind } from "../elements.js";
 import { T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 
@@ -19,6 +20,9 @@ export interface Part {
 export abstract class HtmlTags {
   protected readonly tokens: TokenTable;
   protected readonly tree: Tree;
+  /** What was found out of elements: by node, and by their tags as they are written. */
+  private readonly kinds: (ElementKind | undefined)[];
+  private readonly kindsByTag = new Map<string, ElementKind>();
 
   constructor(
     protected readonly sheet: Sheet,
@@ -27,6 +31,7 @@ export abstract class HtmlTags {
   ) {
     this.tokens = syntax.tokens;
     this.tree = syntax.tree;
+    this.kinds = new Array<ElementKind | undefined>(this.tree.size + 1);
   }
 
   /** Whether what the author split stays split. */
@@ -70,9 +75,18 @@ export abstract class HtmlTags {
     return lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   }
 
-  /** The name of an element, by its start tag. */
-  protected nameOf(node: number): string {
-    return this.tokens.textOf(this.tree.first(node)).slice(1).toLowerCase();
+  /** What is known of an element, by its start tag. */
+  protected kindOf(node: number): ElementKind {
+    return (this.kinds[node] ??= this.kindOfTag(this.tokens.textOf(this.tree.first(node))));
+  }
+
+  private kindOfTag(tag: string): ElementKind {
+    let kind = this.kindsByTag.get(tag);
+    if (kind === undefined) {
+      kind = elementKind(tag.slice(1).toLowerCase());
+      this.kindsByTag.set(tag, kind);
+    }
+    return kind;
   }
 
   /** The value of an attribute of a tag, without its quotes; undefined where it has none. */
@@ -157,7 +171,8 @@ export function attributeOf(tokens: TokenTable, first: number, name: string): st
   for (let t = first + 1; t < tokens.count; t++) {
     const kind = tokens.kind(t) as T;
     if (kind === T.TagEnd || kind === T.EmptyTagEnd) return undefined;
-    if (kind !== T.Name || tokens.textOf(t).toLowerCase() !== name) continue;
+    if (kind !== T.Name || tokens.end(t) - tokens.start(t) !== name.length) continue;
+    if (tokens.textOf(t).toLowerCase() !== name) continue;
     if (tokens.kind(t + 1) !== T.Equal) return "";
     return tokens.textOf(t + 2).replace(/^(["'])([^]*)\1$/, "$2");
   }
