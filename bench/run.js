@@ -10,6 +10,7 @@ import { benchRegions } from "./regions.js";
 import { benchServer } from "./server.js";
 import { benchSmall } from "./small.js";
 import { benchStyles } from "./styles.js";
+import { benchTexts } from "./texts.js";
 
 const BENCHES = {
   python: benchPython,
@@ -22,6 +23,7 @@ const BENCHES = {
   regions: benchRegions,
   styles: benchStyles,
   pages: benchPages,
+  texts: benchTexts,
   server: benchServer,
 };
 

@@ -104,6 +104,18 @@ const make = <K extends B, X extends object>(
   ...more,
 });
 
+/** What lines begin with that begin a block other than a paragraph, or make another one of it. */
+const BEGINS_BLOCK: ReadonlySet<number> = new Set(
+  Array.from(">#`~$<=-|:*_+0123456789", (sign) => sign.charCodeAt(0)),
+);
+
+/** Whether a line, its indentation apart, ends a fence. */
+function closesFence(line: string, { sign, length }: Fence): boolean {
+  let end = 0;
+  while (line[end] === sign) end++;
+  return end >= length && line.slice(end).trim() === "";
+}
+
 /** Tells the blocks of a text, line by line (CommonMark 0.31, appendix "A parsing strategy"). */
 export function parseBlocks(text: string): Blocks {
   return new BlockParser(text).run();
@@ -279,9 +291,7 @@ class BlockParser {
     switch (block.kind) {
       case B.Fence: {
         const fence = block as Fence;
-        const closes =
-          this.indent < 4
-          && new RegExp(`^\\${fence.sign}{${fence.length},}[ \\t]*$`).test(this.rest);
+        const closes = this.indent < 4 && closesFence(this.rest, fence);
         this.addRow(block);
         if (!closes) return;
         fence.closed = true;
@@ -372,6 +382,7 @@ class BlockParser {
     };
     const { indent } = this;
     if (indent >= 4) return inParagraph ? undefined : leaf(make(B.Code, line, {}));
+    if (!BEGINS_BLOCK.has(this.text.charCodeAt(this.whiteEnd()))) return undefined;
     const { rest } = this;
     if (line === 0 && containers.length === 1) {
       const front = /^(?:---|\+\+\+)[ \t]*$/.exec(rest)?.[0]?.trim();

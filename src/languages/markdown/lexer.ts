@@ -18,6 +18,12 @@ export function lexMarkdown(text: string, { root, starts, ends }: Blocks): Token
   return tokens;
 }
 
+/** Whether a character is white space, as strings are trimmed. */
+function isWhite(text: string, i: number): boolean {
+  const c = text.charCodeAt(i);
+  return c === 32 || (c >= 9 && c <= 13) || (c >= 0xa0 && text[i]!.trim() === "");
+}
+
 function words(
   tokens: TokenTable,
   start: number,
@@ -26,45 +32,51 @@ function words(
   numbers: ReadonlySet<number>,
 ): void {
   const { text } = tokens;
-  const isWhite = (i: number): boolean => {
-    const c = text.charCodeAt(i);
-    return c === 32 || (c >= 9 && c <= 13) || (c >= 0xa0 && text[i]!.trim() === "");
-  };
-  let isFirst = true;
+  let flags: number = TokenFlag.OnNewLine;
   for (let at = start; at < end;) {
-    if (isWhite(at)) {
+    if (isWhite(text, at)) {
       at++;
       continue;
     }
-    let to = at + 1;
-    if (kind === T.Code) to = end;
-    else if (
-      text.charCodeAt(at) === 60
-      && text.startsWith("<!--", at)
-      && text.indexOf("-->", at) >= 0
-      && text.indexOf("-->", at) < end
-    )
-      to = text.indexOf("-->", at) + 3;
-    else if (kind === T.Rule && text[at] !== "|") while (to < end && /[-:]/.test(text[to]!)) to++;
-    else if (kind === T.Cell && text[at] !== "|")
-      for (to = at; to < end && !isWhite(to) && text[to] !== "|";)
-        to += text[to] === "\\" && to + 1 < end ? 2 : 1;
-    else if (kind === undefined) while (to < end && !isWhite(to)) to++;
-    while (to > at + 1 && isWhite(to - 1)) to--;
-    const comment =
-      kind === undefined
+    const comment = text.charCodeAt(at) === 60 ? commentEnd(text, at, end) : 0;
+    const to = comment > 0 && kind !== T.Code ? comment : wordEnd(text, at, end, kind);
+    const isComment = kind === undefined
+      && to - at > 6
       && text.charCodeAt(at) === 60
-      && text.startsWith("<!--", at)
-      && to - at > 6;
-    tokens.add(
-      comment ? T.Comment : kind ?? (numbers.has(at) ? T.Number : T.Word),
-      at,
-      to,
-      (isFirst ? TokenFlag.OnNewLine : 0) | (comment ? TokenFlag.Trivia : 0),
-    );
-    isFirst = false;
+      && text.startsWith("<!--", at);
+    if (isComment) tokens.add(T.Comment, at, to, flags | TokenFlag.Trivia);
+    else tokens.add(kind ?? (numbers.has(at) ? T.Number : T.Word), at, to, flags);
+    flags = 0;
     at = to;
   }
+}
+
+/** One past the comment that begins at an offset; 0 where none does that ends on its line. */
+function commentEnd(text: string, at: number, end: number): number {
+  if (!text.startsWith("<!--", at)) return 0;
+  const close = text.slice(at, end).indexOf("-->");
+  return close < 0 ? 0 : at + close + 3;
+}
+
+/** One past the word that begins at an offset. */
+function wordEnd(text: string, at: number, end: number, kind: Special | undefined): number {
+  let to = at + 1;
+  switch (kind) {
+    case undefined:
+      while (to < end && !isWhite(text, to)) to++;
+      return to;
+    case T.Rule:
+      if (text[at] !== "|") while (to < end && /[-:]/.test(text[to]!)) to++;
+      return to;
+    case T.Cell:
+      if (text[at] === "|") return to;
+      for (to = at; to < end && !isWhite(text, to) && text[to] !== "|";)
+        to += text[to] === "\\" && to + 1 < end ? 2 : 1;
+      break;
+    default: to = end;
+  }
+  while (to > at + 1 && isWhite(text, to - 1)) to--;
+  return to;
 }
 
 function mark(

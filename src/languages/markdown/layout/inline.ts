@@ -17,7 +17,7 @@ export function openAtEnds(rows: readonly string[]): boolean[] {
       if (end >= from && end < to) open[i] = true;
     });
   };
-  for (let i = 0; i < text.length; i++) {
+  for (let i = nextSign(text, 0); i < text.length; i = nextSign(text, i + 1)) {
     if (text[i] === "\\") {
       i++;
     } else if (text[i] === "`") {
@@ -32,6 +32,14 @@ export function openAtEnds(rows: readonly string[]): boolean[] {
   }
   return open;
 }
+
+/** Where the next sign stands that escapes, or may open something; the end of the text where none does. */
+function nextSign(text: string, from: number): number {
+  SIGN.lastIndex = from;
+  return SIGN.test(text) ? SIGN.lastIndex - 1 : text.length;
+}
+
+const SIGN = /[\\`<]/g;
 
 function closingRun(text: string, from: number, length: number): number {
   for (let i = from; i < text.length;) {

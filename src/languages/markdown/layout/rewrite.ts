@@ -57,12 +57,13 @@ class Rewriter {
     private readonly lists: boolean,
   ) {
     const { starts, ends } = blocks;
-    this.blank = Uint8Array.from(starts, (start, line) => {
+    this.blank = new Uint8Array(starts.length);
+    for (let line = 0; line < starts.length; line++) {
       const end = ends[line]!;
-      let i = start;
+      let i = starts[line]!;
       while (i < end && (text.charCodeAt(i) === 32 || text.charCodeAt(i) === 9)) i++;
-      return i === end ? 1 : 0;
-    });
+      this.blank[line] = i === end ? 1 : 0;
+    }
   }
 
   changes(): ChangeList {

@@ -17,15 +17,18 @@ export function alignedRows(rows: readonly string[], room: number): string[] | u
   const count = cells[0]!.length;
   const rules = cells[1]!;
   if (cells.some((row) => row.length > count)) return undefined;
+  const taken = cells.map((row, n) => row.map((cell) => (n === 1 ? 0 : displayWidth(cell))));
   const widths = rules.map((rule, i) => Math.max(
     LEAST,
     rule.replace(/-+/, "").length + 1,
-    ...cells.map((row, n) => (n === 1 ? 0 : displayWidth(row[i] ?? ""))),
+    ...taken.map((row) => row[i] ?? 0),
   ));
-  const aligned = cells.map((row, n) => (
-    `| ${row.map((cell, i) => (n === 1 ? ruleOf(cell, widths[i]!) : padded(cell, rules[i]!, widths[i]!))).join(" | ")} |`
-  ));
-  return aligned.every((row) => displayWidth(row) <= room) ? aligned : undefined;
+  // A row that lacks cells is shorter than others.
+  const width = widths.reduce((sum, own) => sum + own + 3, 1);
+  if (width > room) return undefined;
+  const cell = (text: string, n: number, i: number): string =>
+    n === 1 ? ruleOf(text, widths[i]!) : padded(text, rules[i]!, widths[i]! - taken[n]![i]!);
+  return cells.map((row, n) => `| ${row.map((text, i) => cell(text, n, i)).join(" | ")} |`);
 }
 
 function ruleOf(rule: string, width: number): string {
@@ -33,8 +36,8 @@ function ruleOf(rule: string, width: number): string {
   return left + "-".repeat(width - left.length - right.length) + right;
 }
 
-function padded(cell: string, rule: string, width: number): string {
-  const over = width - displayWidth(cell);
+/** A cell with the columns over that it does not fill. */
+function padded(cell: string, rule: string, over: number): string {
   if (!rule.endsWith(":")) return cell + " ".repeat(over);
   const before = rule.startsWith(":") ? over >> 1 : over;
   return " ".repeat(before) + cell + " ".repeat(over - before);
