@@ -228,6 +228,11 @@ export class Document {
     return this.current.style();
   }
 
+  /** @internal The same, but while brackets do not add up what the text showed before. */
+  get steadyStyle(): Partial<Style> {
+    return this.reading.steadyStyle();
+  }
+
   /**
    * The style that acts on this document: its own, the engine's, what the text shows, the fallback, the
    * language's, the base.

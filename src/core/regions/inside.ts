@@ -88,7 +88,7 @@ export class Inside {
   /** The style of a call, with what the host decides: line ends, and columns that its prefix takes. */
   private style(call: Partial<Style> | undefined): Partial<Style> {
     const { prefix, style } = this.region;
-    const wishes = wishesOf(call, this.around.own);
+    const wishes = wishesOf(call, this.around.own, () => this.document.steadyStyle);
     const width =
       this.document.style(wishes).maxLineLength - columnsBetween(prefix, 0, prefix.length);
     return {
