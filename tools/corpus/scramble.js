@@ -7,6 +7,7 @@ import { random } from "./random.js";
 export function scramble(language, text, seed) {
   const next = random(seed);
   const { tokens, tree, unbalanced } = language.parse(text);
+  if (language.name === "markdown") return scrambledBlocks(language.parse(text), text, next);
   // What columns tell is lost with them.
   if (unbalanced && language.name === "html") return text;
   const free = language.name === "python"
@@ -34,6 +35,37 @@ export function scramble(language, text, seed) {
     );
   }
   return parts.join("");
+}
+
+/** Blocks of a text with marks, by their kinds, whose lines may stand up to three columns in. */
+const MOVABLE = { heading: 5, break: 7, table: 11 };
+
+/** The kind of lists. */
+const LIST = 2;
+
+/** A text with marks whose outermost blocks stand further in, apart, and with more room in their lines. */
+function scrambledBlocks({ blocks: { root, starts, ends } }, text, next) {
+  const rows = starts.map((start, line) => text.slice(start, ends[line]));
+  const some = (most) => " ".repeat(Math.floor(next() * most));
+  // Lines are told from here on by line feeds alone.
+  if (text.includes("\r")) return text;
+  for (const [i, { kind, rows: own }] of root.children.entries()) {
+    const follows = i > 0 ? root.children[i - 1].kind : kind;
+    // Further in, it would be part of an item; a table too wide for a line stays as it is.
+    const isWide = own.some(({ line }) => rows[line].length > 40) && kind === MOVABLE.table;
+    if (!Object.values(MOVABLE).includes(kind) || follows === LIST || isWide) continue;
+    for (const { line } of own) {
+      let row = rows[line].trim();
+      if (kind === MOVABLE.table) row = row.replace(/(?<=^\||[^\\]\|)(?=.)/g, () => some(3));
+      if (kind === MOVABLE.heading) row = row.replace(/^(#+)[ \t]+(?=\S)/, (_, signs) => `${signs} ${some(4)}`);
+      rows[line] = some(4) + row + some(2);
+    }
+  }
+  // A blank line between two blocks counts once, however many there are.
+  const between = new Set(root.children.slice(1).map(({ first }) => first - 1));
+  return rows
+    .map((row, line) => row + (between.has(line) && row.trim() === "" ? "\n".repeat(Math.floor(next() * 3)) : ""))
+    .join("\n") + (/[\r\n]$/.test(text) ? "\n" : "");
 }
 
 const WORD = /^[\p{L}\p{N}_"'.$#@\\]/u;

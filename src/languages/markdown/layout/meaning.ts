@@ -44,6 +44,7 @@ class Reader {
       case B.Table:
         return `table(${block.rows.map((row, i) => this.cells(row, i === 1)).join("\n")})`;
       case B.Heading:
+        return `${block.kind}(${this.raw(block.rows[0]!).trim().replace(/^(#+)[ \t]+/, "$1 ")})`;
       case B.Break:
         return `${block.kind}(${this.raw(block.rows[0]!).trim()})`;
       case B.Code:

@@ -181,9 +181,8 @@ class Rewriter {
       case B.Paragraph:
       case B.Underlined:
         return this.paragraph(block, lead);
-      case B.Heading:
-      case B.Break:
-        return this.line(block.rows[0]!, lead, 0, R.Indent);
+      case B.Heading: return this.heading(block.rows[0]!, lead);
+      case B.Break: return this.line(block.rows[0]!, lead, 0, R.Indent);
       case B.Table: return this.table(block, lead);
       case B.Fence: return this.fence(block as Fence, lead);
       default: return this.asIs(block, lead);
@@ -204,6 +203,12 @@ class Rewriter {
       ? text.slice(starts[row.line], this.wordsAt(row))
       : before + " ".repeat(white);
     this.want(row.line, written + content, rule);
+  }
+
+  /** One blank stands between the signs of a heading and its words. */
+  private heading(row: Row, lead: Lead): void {
+    const content = this.contentOf(row).trimEnd();
+    this.line(row, lead, 0, R.Indent, content.replace(/^(#+)[ \t]+/, "$1 "));
   }
 
   private paragraph(block: Block, lead: Lead): void {
