@@ -57,15 +57,17 @@ function scrambledBlocks({ blocks: { root, starts, ends } }, text, next) {
     for (const { line } of own) {
       let row = rows[line].trim();
       if (kind === MOVABLE.table) row = row.replace(/(?<=^\||[^\\]\|)(?=.)/g, () => some(3));
-      if (kind === MOVABLE.heading) row = row.replace(/^(#+)[ \t]+(?=\S)/, (_, signs) => `${signs} ${some(4)}`);
+      if (kind === MOVABLE.heading)
+        row = row.replace(/^(#+)[ \t]+(?=\S)/, (_, signs) => `${signs} ${some(4)}`);
       rows[line] = some(4) + row + some(2);
     }
   }
   // A blank line between two blocks counts once, however many there are.
   const between = new Set(root.children.slice(1).map(({ first }) => first - 1));
-  return rows
-    .map((row, line) => row + (between.has(line) && row.trim() === "" ? "\n".repeat(Math.floor(next() * 3)) : ""))
-    .join("\n") + (/[\r\n]$/.test(text) ? "\n" : "");
+  return rows.map(
+    (row, line) =>
+      row + (between.has(line) && row.trim() === "" ? "\n".repeat(Math.floor(next() * 3)) : ""),
+  ).join("\n") + (/[\r\n]$/.test(text) ? "\n" : "");
 }
 
 const WORD = /^[\p{L}\p{N}_"'.$#@\\]/u;

@@ -1,5 +1,5 @@
 import type { EnteredText, Typing } from "../../core/language.js";
-import { applyChanges, type Change } from "../../core/text/edits.js";
+import { applyChanges, byPlace, type Change } from "../../core/text/edits.js";
 import {
   parseBlocks,
   type Block,
@@ -30,14 +30,26 @@ const BOX = /^\[[ xX]\](?=[ \t]|$)/;
  *
  * @param at the offset where the new line begins.
  */
-function entered(text: string, at: number): EnteredText | undefined {
+function entered(text: string, at: number): EnteredText {
   const above = lineBefore(text, at);
+  const answer = enteredBehind(text, at, above);
+  // Two blanks end a line on purpose, one was between two words.
+  const blank = above.end - 1;
+  if (!/[^ \t] $/.test(text.slice(above.start, above.end))) return answer;
+  const { changes, caret } = answer;
+  if (changes.some(({ from, to }) => from <= above.end && to >= blank)) return answer;
+  const trimmed = { from: blank, to: above.end, text: "", rule: RULES[R.Line]! };
+  return { changes: [trimmed, ...changes].sort(byPlace), caret: caret - 1 };
+}
+
+function enteredBehind(text: string, at: number, above: Line): EnteredText {
   const end = lineEnd(text, at);
   const rest = text.slice(at, end);
   const before = text.slice(0, above.end);
   const blocks = parseBlocks(before);
   const line = blocks.starts.length - 1;
-  if (line < 0 || blocks.starts[line] !== above.start) return undefined;
+  // Nothing goes on behind an empty line.
+  if (line < 0 || blocks.starts[line] !== above.start) return { changes: [], caret: at };
   const chain = chainAt(blocks.root, line);
   const tip = chain.at(-1)!;
   if (tip.kind === B.Kept || tip.kind === B.Html || tip.kind === B.Code || tip.kind === B.Fence)

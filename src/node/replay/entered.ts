@@ -23,6 +23,9 @@ export function enterBefore(
   const rows = text.split("\n");
   const fixed = linesInTokens(language, text, LineIndex.of(text));
   const places = gapPlaces(language, text);
+  // Where Enter brings a mark, that stands before the second half.
+  const isHalf = (came: string, half: string): boolean =>
+    language.typing.entered === undefined ? came === half : came.endsWith(half);
   rows.forEach((row, line) => {
     if (row.trim() === "" || fixed.has(line)) return;
     const indent = row.length - row.trimStart().length;
@@ -41,7 +44,7 @@ export function enterBefore(
     const halves = [row.slice(0, at).trimEnd(), row.slice(at).trim()];
     counter.note(
       within[line] === halves[0]
-        && within[line + 1]?.trim() === halves[1]
+        && isHalf(within[line + 1]?.trim() ?? "", halves[1]!)
         && others(rows, within, line, 2)
         ? undefined
         : { line, expected: row, actual: within.slice(line, line + 2).join("⏎") },

@@ -40,6 +40,17 @@ export class Hand {
     this.written = from;
   }
 
+  /** Ends with Enter what the engine began and nobody wants, as a list: each Enter takes one level back. */
+  leave(wanted: string): void {
+    for (let tries = 0; tries < 6; tries++) {
+      if (this.line.trim() === "" || wanted.startsWith(this.line.trimEnd())) return;
+      const { line } = this;
+      this.enter();
+      this.ask("\n");
+      if (this.line === line) return;
+    }
+  }
+
   /** Enter at the end of the line. */
   enter(): void {
     this.send("\n");
@@ -100,6 +111,7 @@ export class Hand {
         range: { start: { line: this.number, character: 0 }, end },
         text: line,
       }]);
+    this.number += above.split("\n").length - this.above.split("\n").length;
     this.above = above;
     this.line = line;
     this.written = line.length;

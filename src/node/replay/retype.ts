@@ -36,7 +36,9 @@ export function retype(engine: Engine, languageId: string, text: string): {
         if (hand.ask(character)) trespasses++;
       };
       ask("\n");
-      hand.takeBack(wanted, documentationSign(engine.language(languageId)!));
+      const language = engine.language(languageId)!;
+      hand.takeBack(wanted, documentationSign(language));
+      if (language.typing.entered !== undefined) hand.leave(wanted);
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
         if (triggers.has(character)) ask(character);

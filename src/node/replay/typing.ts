@@ -25,9 +25,11 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   const document = engine.open({ uri: "replay:", languageId, text: "" });
   const triggers = new Set(engine.triggerCharacters(languageId));
   const style = engine.open({ uri: "replay:", languageId, text }).style();
-  const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
   const prose = proseLines(engine, languageId, text);
-  const sign = documentationSign(engine.language(languageId)!);
+  const language = engine.language(languageId)!;
+  const sign = documentationSign(language);
+  const goesOn = language.typing.entered !== undefined;
+  const byIndentation = language.typing.blocks !== undefined;
   const hand = new Hand(document, style, "", "", 0);
   const misses: Miss[] = [];
   let undecided = 0;
@@ -44,6 +46,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
       ask("\n");
     }
     hand.takeBack(wanted, sign);
+    if (goesOn) hand.leave(wanted);
     if (wanted.trim() !== "") {
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
