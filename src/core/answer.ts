@@ -1,6 +1,6 @@
 import type { ChangeList } from "./text/changelist.js";
 import { toTextEdits, type Change, type TextEdit } from "./text/edits.js";
-import type { Lines, PositionEncoding, Range } from "./text/lines.js";
+import type { Lines, Position, PositionEncoding, Range } from "./text/lines.js";
 
 /** What of an answer survives `structuredClone`, a message port and JSON. */
 export type AnswerData = Pick<Answer, "version" | "edits" | "unsettled">;
@@ -53,4 +53,21 @@ export class Answer {
       ? this.#lines.text
       : this.#changes.appliedTo(this.#lines.text);
   }
+}
+
+/** What a typing request answers: plain data throughout. */
+export interface TypedAnswer {
+  /** The version of the document that was asked; undefined where nobody gave it one. */
+  readonly version: number | undefined;
+  /** Sorted, disjoint and minimal. */
+  readonly edits: readonly TextEdit[];
+  /** None: typing leaves alone without a word what it does not understand. */
+  readonly unsettled: readonly Range[];
+  /** Where the caret should stand once the edits are in. */
+  readonly caret: Position;
+  /**
+   * The same edits for a client that places its caret itself, before what is put in where it stands or after:
+   * what belongs before the caret replaces the character before it as well, what belongs after it the next.
+   */
+  readonly clientEdits: readonly TextEdit[];
 }

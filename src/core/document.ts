@@ -1,7 +1,8 @@
-import { Answer } from "./answer.js";
+import { Answer, type TypedAnswer } from "./answer.js";
 import { Edited } from "./edited.js";
 import type { Language } from "./language.js";
 import { Signs } from "./notation.js";
+import type { ContentChange, OpenOptions } from "./opened.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, type View } from "./reading.js";
 import type { HostRegions } from "./regions/host.js";
@@ -25,9 +26,9 @@ import {
   applyChanges,
   mapPosition,
   toTextEdits,
+  type TextEdit,
   type Change,
   type OffsetChange,
-  type TextEdit,
 } from "./text/edits.js";
 import {
   LineIndex,
@@ -38,49 +39,6 @@ import {
   type PositionEncoding,
   type Range,
 } from "./text/lines.js";
-
-export interface OpenOptions {
-  readonly uri: string;
-  /** A language identifier of the Language Server Protocol. */
-  readonly languageId: string;
-  readonly text: string;
-  readonly version?: number;
-  /** Whether it is a cell of a notebook, which may hold lines that are not its language's; no by default. */
-  readonly isCell?: boolean;
-  /**
-   * Rules over the engine's style; a function is asked anew for every request. It tells it
-   * for the document's language, and those of its regions.
-   */
-  readonly style?: Partial<Style> | ((languageId: string) => Partial<Style>) | undefined;
-  /**
-   * What holds where neither that nor the text says anything, such as an editor's own settings; it is asked
-   * anew for every request.
-   */
-  readonly fallback?: (() => Partial<Style>) | undefined;
-}
-
-/** What a typing request answers: plain data throughout. */
-export interface TypedAnswer {
-  /** The version of the document that was asked; undefined where nobody gave it one. */
-  readonly version: number | undefined;
-  /** Sorted, disjoint and minimal. */
-  readonly edits: readonly TextEdit[];
-  /** None: typing leaves alone without a word what it does not understand. */
-  readonly unsettled: readonly Range[];
-  /** Where the caret should stand once the edits are in. */
-  readonly caret: Position;
-  /**
-   * The same edits for a client that places its caret itself, before what is put in where it stands or after:
-   * what belongs before the caret replaces the character before it as well, what belongs after it the next.
-   */
-  readonly clientEdits: readonly TextEdit[];
-}
-
-/** A change of a document's text; without a range it replaces the whole. */
-export interface ContentChange {
-  readonly range?: Range | undefined;
-  readonly text: string;
-}
 
 /** In shorter texts one line may tell how wide a step is. */
 const SMALL = 1 << 14;

@@ -1,4 +1,5 @@
-import { Document, type OpenOptions } from "./document.js";
+import { Document } from "./document.js";
+import type { OpenOptions } from "./opened.js";
 import type { Language } from "./language.js";
 import { ruleIds } from "./rules.js";
 import { resolveStyle, type Style } from "./style/style.js";

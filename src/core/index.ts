@@ -1,12 +1,8 @@
 /** The engine without any language. */
 export { Answer } from "./answer.js";
-export type { AnswerData } from "./answer.js";
+export type { AnswerData, TypedAnswer } from "./answer.js";
 export { Document } from "./document.js";
-export type {
-  ContentChange,
-  OpenOptions,
-  TypedAnswer,
-} from "./document.js";
+export type { ContentChange, OpenOptions } from "./opened.js";
 export { createEngine } from "./engine.js";
 export type { Engine, EngineOptions } from "./engine.js";
 export type { IndentedBlocks, Language, Syntax, Typing } from "./language.js";

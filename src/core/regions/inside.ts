@@ -7,7 +7,7 @@ import { changed } from "../text/buffer.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { byPlace, mapOffset, type Change, type OffsetChange } from "../text/edits.js";
-import type { Lines, Position } from "../text/lines.js";
+import type { Lines, Position, Range } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
 import type { Region } from "./region.js";
 import type { Lacking, RegionRows } from "./rows.js";
@@ -16,6 +16,7 @@ import { wishesOf } from "./wishes.js";
 
 /** A line of white space. */
 const BLANK = /(?<=[\r\n])[ \t]+(?=[\r\n])/;
+const BLANKS = new RegExp(BLANK, "g");
 
 const moved = (changes: Iterable<Change>, by: number): Change[] =>
   Array.from(changes, (change) => ({ ...change, from: change.from + by, to: change.to + by }));
@@ -158,7 +159,7 @@ export class Inside {
     const { document, rows, opened: { before } } = this;
     const { changes, unsettled } = document.formatDocument(this.style(call));
     this.left = document.spansOf(unsettled);
-    if (document.ownUnsettled().length > 0) return [];
+    if (this.isBroken(unsettled)) return [];
     const own = this.back(changes);
     if (own.length === 0 && changes.length > 0) return own;
     const bare = this.withoutTrailing(own, host);
@@ -176,6 +177,11 @@ export class Inside {
       if (at === place) lacking.push({ at: rows.host(over.to - before.length), text });
     }
     return this.withLacking(bare, lacking);
+  }
+
+  /** Whether what was left alone is the region's own, not that of regions in it. */
+  private isBroken(unsettled: readonly Range[]): boolean {
+    return unsettled.length > 0 && this.document.ownUnsettled().length > 0;
   }
 
   /**
@@ -199,7 +205,7 @@ export class Inside {
       to: at(rows.host(span.to - before.length) - from),
     }));
     const second = new ChangeList();
-    for (const { 0: white, index } of first.appliedTo(text).matchAll(new RegExp(BLANK, "g"))) {
+    for (const { 0: white, index } of first.appliedTo(text).matchAll(BLANKS)) {
       const line = { from: index, to: index + white.length };
       if (!texts.some((one) => one.from < line.to && one.to > line.from))
         second.push({ ...line, text: "", rule });
@@ -222,7 +228,7 @@ export class Inside {
       }));
     if (ranges.length === 0) return [];
     const { changes, unsettled } = document.formatSelection(ranges, this.style(call));
-    if (unsettled.length > 0 && document.ownUnsettled().length > 0) return [];
+    if (this.isBroken(unsettled)) return [];
     return this.withoutTrailing(
       this.back(changes),
       host,

@@ -1,6 +1,6 @@
 import type { Notation } from "../notation.js";
 import type { Span } from "../outline/excerpt.js";
-import { startOfLine } from "../text/width.js";
+import { beginsItsLine } from "../text/width.js";
 
 /** A letter that is part of a name in every language, and that nobody writes. */
 const LETTER = "\u0298";
@@ -39,8 +39,7 @@ export function masked(
 }
 
 const isAlone = (text: string, from: number, to: number): boolean =>
-  text.slice(startOfLine(text, from), from).trim() === ""
-  && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(to));
+  beginsItsLine(text, from) && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(to));
 
 /** Whether one of the changes would tear apart what stands for an island. */
 export function tearsMasks(text: string, changes: readonly Span[]): boolean {

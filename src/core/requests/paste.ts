@@ -2,13 +2,13 @@ import { Signs } from "../notation.js";
 import { ruleId } from "../rules.js";
 import type { Change } from "../text/edits.js";
 import type { LineSpan } from "../text/touched.js";
-import { indentColumn } from "../text/width.js";
+import { indentColumn, whiteOf } from "../text/width.js";
 import { headDepth, whiteTo } from "./placing/head.js";
 import { movedLines, movedTab, moveLines } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
 import { shapeOf } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
-import { whiteAt, whiteOf } from "./placing/white.js";
+import { whiteAt } from "./placing/white.js";
 import { formatLines } from "./selection.js";
 
 /**

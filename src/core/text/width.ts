@@ -146,6 +146,18 @@ export function startOfLine(text: Characters, offset: number): number {
   return i;
 }
 
+/** The white space with which the line begins that holds `offset`. */
+export function whiteOf(text: string, offset: number): string {
+  const start = startOfLine(text, offset);
+  let end = start;
+  while (text.charCodeAt(end) === Char.Space || text.charCodeAt(end) === Char.Tab) end++;
+  return text.slice(start, end);
+}
+
+/** Whether nothing but white space stands before `offset` on its line. */
+export const beginsItsLine = (text: string, offset: number): boolean =>
+  text.slice(startOfLine(text, offset), offset).trim() === "";
+
 /** The column of an offset on its line. */
 export function columnAt(text: string, offset: number, tabWidth: number): number {
   const start = startOfLine(text, offset);

@@ -1,15 +1,15 @@
 import type { Language, Syntax } from "../../core/language.js";
+import { withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import { html } from "../html/index.js";
 import { htmlClosers } from "../html/closers.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { parseHtml } from "../html/parser.js";
-import { startOfLine } from "../../core/text/width.js";
 import { regionsBy } from "../../core/regions/host.js";
 
 /** A value between `<%=`, `<%#` or `<%:` and `%>`. */
-const VALUE = /<%[=#:]\s*([^]*?)\s*%>/g;
+const VALUE = /(<%[=#:])([^]*?)%>/g;
 
 /** The values that islands show, and what the markup holds. */
 function* aspxRegions(syntax: Syntax): Iterable<Region> {
@@ -22,17 +22,11 @@ function* aspxRegions(syntax: Syntax): Iterable<Region> {
   }));
   for (let t = 0; t < tokens.count; t++) {
     if (tokens.kind(t) !== T.Word) continue;
-    for (const { 0: whole, 1: value, index } of tokens.textOf(t).matchAll(VALUE)) {
-      if (value === "" || /[\r\n]/.test(value!)) continue;
-      const from = tokens.start(t) + index + whole.indexOf(value!, 3);
-      found.push({
-        from,
-        to: from + value!.length,
-        languageId: "csharp",
-        start: "expression",
-        prefix: /^[ \t]*/.exec(text.slice(startOfLine(text, from), from))![0],
-        closer: /%>/,
-      });
+    for (const { 1: begin, 2: value, index } of tokens.textOf(t).matchAll(VALUE)) {
+      const from = tokens.start(t) + index + begin!.length;
+      const place = withinLine(text, from, from + value!.length);
+      if (place === undefined || /[\r\n]/.test(value!.trim())) continue;
+      found.push({ ...place, languageId: "csharp", start: "expression", closer: /%>/ });
     }
   }
   yield* found.sort((a, b) => a.from - b.from);

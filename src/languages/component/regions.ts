@@ -1,7 +1,7 @@
 import type { Syntax } from "../../core/language.js";
+import { wholeLines } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import type { Style } from "../../core/style/style.js";
-import { startOfLine } from "../../core/text/width.js";
 import { languageIn } from "../html/code.js";
 import { T } from "./kinds.js";
 
@@ -52,16 +52,11 @@ export function* componentRegions({ tokens }: Syntax): Iterable<Region> {
     const tag = tokens.textOf(t - 1);
     const languageId = languageOf(tag);
     if (languageId === undefined) continue;
-    const start = tokens.start(t);
-    const line = startOfLine(text, start);
-    const white = text.slice(line, start);
-    const whole = white.trim() === "";
+    const place = wholeLines(text, tokens.start(t), tokens.end(t));
     yield {
-      from: whole ? line : start,
-      to: tokens.end(t),
+      ...place,
       languageId,
-      prefix: whole ? white : "",
-      ...(whole && white !== "" && { fallback: stepOf(white) }),
+      ...(place.prefix !== "" && { fallback: stepOf(place.prefix) }),
       closer: new RegExp(`</?${/^<([\w-]+)/.exec(tag)![1]!}`, "i"),
     };
   }

@@ -42,7 +42,7 @@ export function htmlClosers(
   const ends = (one: OpenElement): boolean => parser.closer(one).trim().startsWith(line);
   // What needs no end tag ends with what holds it.
   const ended = line === "" ? -1 : open.findIndex(ends);
-  if (open.slice(0, ended).every(({ name }) => ENDS_ALONE.has(name)))
+  if (ended > 0 && open.slice(0, ended).every(({ name }) => ENDS_ALONE.has(name)))
     open.splice(0, ended);
   return open.map((one) => parser.closer(one)).join("").trim();
 }

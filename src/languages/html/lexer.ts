@@ -16,14 +16,14 @@ const TONGUES: readonly (readonly [begin: string, end: string])[] = [
 ];
 
 /** What one of them begins with. */
-const BEGINS_TONGUE = /\{[{%#]|<[%?]/;
+export const BEGINS_TONGUE = /\{[{%#]|<[%?]/;
 
 /** Those that never stand in one of their own. */
 const NEVER_AGAIN: ReadonlySet<string> = new Set(["{{", "{%", "<%"]);
 
 /** The stretches of template tongues in a part of a text, in their order. */
 export const tonguesIn = (text: string, from: number, to: number): Span[] =>
-  new HtmlLexer(text).tonguesIn(from, to);
+  BEGINS_TONGUE.test(text.slice(from, to)) ? new HtmlLexer(text).tonguesIn(from, to) : [];
 
 /** Splits a page into tokens (HTML Living Standard, 13.2.5); what template tongues say is never split. */
 export function lexHtml(text: string): TokenTable {
@@ -166,6 +166,11 @@ export class HtmlLexer {
     this.add(T.Word, i, this.linesIn(i) | (isOpen ? TokenFlag.Continues : 0));
   }
 
+  /** Whether what is read has its lines for itself that ends at an offset. */
+  protected isAlone(end: number): boolean {
+    return this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(this.text.slice(end, end + 200));
+  }
+
   /** A comment, the document's type, or what is read as a comment. */
   protected declaration(): void {
     const { text, at } = this;
@@ -176,8 +181,7 @@ export class HtmlLexer {
     const isComment = text.startsWith("<!--", at);
     const close = isComment ? text.indexOf("-->", at + 4) : text.indexOf(">", at);
     const end = close < 0 ? text.length : close + (isComment ? 3 : 1);
-    const alone = this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(end, end + 200));
-    const flags = (alone && isComment ? TokenFlag.Trivia : 0)
+    const flags = (isComment && this.isAlone(end) ? TokenFlag.Trivia : 0)
       | (close < 0 ? TokenFlag.Continues : 0)
       | this.linesIn(end);
     this.add(T.Comment, end, flags);

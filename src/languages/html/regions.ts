@@ -1,13 +1,13 @@
 import type { Syntax } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
+import { wholeLines } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import type { Style } from "../../core/style/style.js";
-import { startOfLine } from "../../core/text/width.js";
 import { languageIn } from "./code.js";
 import { Step, islandStep } from "./islands.js";
 import { T } from "./kinds.js";
 import { attributeOf } from "./layout/tags.js";
-import { tonguesIn } from "./lexer.js";
+import { BEGINS_TONGUE, tonguesIn } from "./lexer.js";
 
 /** What islands come to may hold either delimiter. */
 const STYLE: Partial<Style> = { stringDelimiter: "as-written" };
@@ -42,25 +42,16 @@ export function* htmlRegions(
     if (languageId === undefined) continue;
     const islands = islandsIn(text, tokens.start(t), tokens.end(t), languageId);
     if (islands === undefined) continue;
-    const start = tokens.start(t);
-    const line = startOfLine(text, start);
-    const white = text.slice(line, start);
-    const whole = white.trim() === "";
     yield {
-      from: whole ? line : start,
-      to: tokens.end(t),
+      ...wholeLines(text, tokens.start(t), tokens.end(t)),
       languageId,
-      prefix: whole ? white : "",
-      closer: new RegExp(`</${name}|\\{[{%#]|<[%?]`, "i"),
+      closer: new RegExp(`</${name}|${BEGINS_TONGUE.source}`, "i"),
       ...(islands.length > 0 && { islands, style: STYLE }),
     };
   }
 }
 
-const BEGINS_ISLAND = /\{[{%#]|<[%?]/;
-
 const tongueIslands: IslandsIn = (text, from, to, languageId) => {
-  if (!BEGINS_ISLAND.test(text.slice(from, to))) return [];
   // Two braces begin an object in a value there.
   const braces = !languageId.endsWith("react");
   const islands = tonguesIn(text, from, to).filter((island) => {

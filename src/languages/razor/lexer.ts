@@ -1,6 +1,6 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
-import { startOfLine } from "../../core/text/width.js";
+import { beginsItsLine } from "../../core/text/width.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { VOID } from "../html/elements.js";
@@ -16,8 +16,11 @@ export const CODE = TokenFlag.Own;
 const DIRECTIVE =
   /@(?:using(?!\s*\()|model|inject|page|inherits|namespace|layout|attribute|addTagHelper|removeTagHelper|tagHelperPrefix|implements|typeparam|rendermode|preservewhitespace)\b[^\r\n]*/y;
 
+/** Words that begin a block of code. */
+const BLOCK_WORDS = "if|for|foreach|while|switch|using|lock|try|do|helper";
+
 /** What begins a block of code. */
-const BLOCK = /@(?:if|for|foreach|while|switch|using|lock|try|do|helper|await\s+foreach)\b/y;
+const BLOCK = new RegExp(`@(?:${BLOCK_WORDS}|await\\s+foreach)\\b`, "y");
 
 /** What holds members of the page. */
 const MEMBERS = /@(?:code|functions)\s*\{/y;
@@ -34,16 +37,16 @@ export function lexRazor(text: string): TokenTable {
 }
 
 /** What in a script is more than a value: blocks, comments, escapes. */
-const MORE_THAN_VALUE =
-  /@(?:[@{*:]|(?:if|for|foreach|while|switch|using|lock|try|do|helper|section|code|functions)\b)/;
+const MORE_THAN_VALUE = new RegExp(`@(?:[@{*:]|(?:${BLOCK_WORDS}|section|code|functions)\\b)`);
 
 /** The values in a part of a page that is written in another language; undefined where more than values stands in it. */
 export const valuesIn: IslandsIn = (text, from, to, languageId) => {
-  if (MORE_THAN_VALUE.test(text.slice(from, to))) return undefined;
+  const inner = text.slice(from, to);
+  if (!inner.includes("@")) return [];
+  if (MORE_THAN_VALUE.test(inner)) return undefined;
   const values = new RazorLexer(text).tonguesIn(from, to);
   // What begins a line of a style sheet is a rule of that.
-  const isRule = (value: Span): boolean =>
-    text.slice(startOfLine(text, value.from), value.from).trim() === "";
+  const isRule = (value: Span): boolean => beginsItsLine(text, value.from);
   return languageId === "css" && values.some(isRule) ? undefined : values;
 };
 
@@ -104,8 +107,7 @@ class RazorLexer extends HtmlLexer {
       const close = text.indexOf("*@", at + 2);
       const end = close < 0 ? text.length : close + 2;
       const open = close < 0 ? TokenFlag.Continues : 0;
-      const alone = this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(end, end + 200));
-      const flags = alone ? open | TokenFlag.Trivia : open;
+      const flags = this.isAlone(end) ? open | TokenFlag.Trivia : open;
       this.add(T.Comment, end, flags | this.linesIn(end));
       return true;
     }

@@ -1,7 +1,8 @@
 import type { Syntax } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
+import { wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
-import { startOfLine } from "../../core/text/width.js";
+import { whiteOf } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { bracketEnd } from "./code.js";
@@ -36,30 +37,27 @@ export function* razorRegions(syntax: Syntax): Iterable<Region> {
 
 /** What a block of members holds. */
 function members(text: string, { from, to }: Span): Region {
-  const { prefix, isWhole } = before(text, from);
+  const place = wholeLines(text, from, to);
+  const isStep = place.prefix !== "" && !place.prefix.includes("\t");
   return {
-    from: isWhole ? from - prefix.length : from,
-    to,
+    ...place,
     languageId: "csharp",
-    prefix: isWhole ? prefix : "",
-    ...(isWhole && prefix !== "" && !prefix.includes("\t") && {
-      fallback: { indentStyle: "space", indentSize: 4 },
-    }),
+    ...(isStep && { fallback: { indentStyle: "space", indentSize: 4 } }),
   };
 }
 
 /** What a piece of code holds that can be read by itself. */
 function* code(text: string, { from, to }: Span): Iterable<Region> {
   const piece = text.slice(from, to);
-  const { prefix, isWhole } = before(text, from);
   const header = HEAD.exec(piece)?.[1];
   const head = header ?? PARAMETERS.exec(piece)?.[1];
   if (head !== undefined) {
     const at = from + piece.indexOf(head);
     const start = header === undefined ? "parameters" : "header";
+    const prefix = whiteOf(text, from);
     yield { from: at, to: at + head.length, languageId: "csharp", start, prefix };
   } else if (STATEMENT.test(piece)) {
-    yield { from, to, languageId: "csharp", prefix: isWhole ? prefix : "" };
+    yield { from, to, languageId: "csharp", prefix: wholeLines(text, from, to).prefix };
   }
 }
 
@@ -68,29 +66,8 @@ function* values(text: string, { from, to }: Span): Iterable<Region> {
   for (let at = text.indexOf("@(", from); at >= 0 && at < to; at = text.indexOf("@(", at + 2)) {
     const end = bracketEnd(text, at + 1, to);
     if (end < 0) return;
-    const { prefix } = before(text, at);
-    if (text[at - 1] !== "@" && !/[\r\n]/.test(text.slice(at, end)))
-      yield* trimmed(text, at + 2, end - at - 3, prefix);
+    if (text[at - 1] === "@" || /[\r\n]/.test(text.slice(at, end))) continue;
+    const place = withinLine(text, at + 2, end - 1);
+    if (place !== undefined) yield { ...place, languageId: "csharp", start: "expression" };
   }
-}
-
-/** An expression without the white space at its edges; none where nothing is there. */
-function* trimmed(text: string, from: number, length: number, prefix: string): Iterable<Region> {
-  const inner = text.slice(from, from + length);
-  if (inner.trim() === "") return;
-  const begin = from + inner.length - inner.trimStart().length;
-  yield {
-    from: begin,
-    to: begin + inner.trim().length,
-    languageId: "csharp",
-    start: "expression",
-    prefix,
-  };
-}
-
-/** The white space at the beginning of the line of an offset, and whether nothing else stands before that. */
-function before(text: string, offset: number): { prefix: string; isWhole: boolean } {
-  const line = startOfLine(text, offset);
-  const prefix = /^[ \t]*/.exec(text.slice(line, offset))![0];
-  return { prefix, isWhole: prefix.length === offset - line };
 }

@@ -3,9 +3,8 @@ import { Demand, ROOT, type Sheet } from "../../layout/sheet.js";
 import { solve } from "../../layout/solver.js";
 import { forceLine } from "../../layout/trivia.js";
 import type { Style } from "../../style/style.js";
-import { lineColumn } from "../../text/width.js";
+import { lineColumn, whiteOf } from "../../text/width.js";
 import { demands } from "../document.js";
-import { whiteOf } from "./white.js";
 
 /** Where a line goes. */
 export interface Depth {

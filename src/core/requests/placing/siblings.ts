@@ -1,13 +1,12 @@
 import { Signs } from "../../notation.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "../../layout/sheet.js";
 import type { Style } from "../../style/style.js";
-import { lineColumn } from "../../text/width.js";
+import { lineColumn, whiteOf } from "../../text/width.js";
 import { addsUp } from "./brackets.js";
 import { depthsIn, type Depth } from "./columns.js";
 import type { Context } from "../typing/context.js";
 import { demands } from "../document.js";
 import type { Site } from "./site.js";
-import { whiteOf } from "./white.js";
 
 /** An attribute whose tag is not there, so that it is a word: it tells nothing. */
 const ATTRIBUTE = /^[\w:@.#-]+=["'{]/;

@@ -34,9 +34,3 @@ export function whiteBeyond(white: string, columns: number, style: Style): strin
   const tabs = Math.floor(columns / style.indentSize);
   return white + "\t".repeat(tabs) + " ".repeat(columns - tabs * style.indentSize);
 }
-
-/** The white space with which the line begins that holds `offset`. */
-export function whiteOf(text: string, offset: number): string {
-  const start = startOfLine(text, offset);
-  return /^[ \t]*/.exec(text.slice(start, start + 400))![0];
-}

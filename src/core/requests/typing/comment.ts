@@ -5,11 +5,11 @@ import type { Style } from "../../style/style.js";
 import type { Change } from "../../text/edits.js";
 import type { LineIndex } from "../../text/lines.js";
 import { pushChanges } from "../../text/minimise.js";
+import { whiteOf } from "../../text/width.js";
 import type { Context } from "./context.js";
 import { tokenAround } from "../placing/places.js";
 import { ruleId } from "../../rules.js";
 import { caretAfter, type Typed } from "./typed.js";
-import { whiteOf } from "../placing/white.js";
 
 /** An interpreter's line at the beginning of a script. */
 const INTERPRETER = "#!";

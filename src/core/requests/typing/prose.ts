@@ -1,10 +1,10 @@
 import { LINE_ENDS } from "../../style/indent.js";
 import { pushChanges } from "../../text/minimise.js";
 import type { Change } from "../../text/edits.js";
+import { whiteOf } from "../../text/width.js";
 import type { Context } from "./context.js";
 import { ruleId } from "../../rules.js";
 import type { Typed } from "./typed.js";
-import { whiteOf } from "../placing/white.js";
 
 /** Answers for Enter in a text for readers: its next line stands where the last one stood. */
 export function continueProse(

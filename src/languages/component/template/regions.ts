@@ -1,8 +1,8 @@
 import type { Syntax } from "../../../core/language.js";
+import { withinLine } from "../../../core/regions/place.js";
 import type { Fragment, Region } from "../../../core/regions/region.js";
 import type { Span } from "../../../core/outline/excerpt.js";
 import type { Style } from "../../../core/style/style.js";
-import { startOfLine } from "../../../core/text/width.js";
 import { N, T } from "../../html/kinds.js";
 import { attributeOf } from "../../html/layout/tags.js";
 import { directiveOf } from "./directives.js";
@@ -69,19 +69,10 @@ function regionIn(
   start: Fragment,
   closer: RegExp,
 ): Region | undefined {
-  const inner = text.slice(from, to);
-  const trimmed = inner.trim();
+  const place = withinLine(text, from, to);
+  if (place === undefined) return undefined;
+  const inner = text.slice(place.from, place.to);
   // What is written as a reference of a character is no sign of the language.
-  if (PATH.test(trimmed) || /&[#\w]+;/.test(trimmed)) return undefined;
-  const begin = from + inner.length - inner.trimStart().length;
-  const line = startOfLine(text, begin);
-  return {
-    from: begin,
-    to: begin + trimmed.length,
-    languageId: "typescript",
-    start,
-    prefix: /^[ \t]*/.exec(text.slice(line, begin))![0],
-    closer,
-    style: STYLE,
-  };
+  if (PATH.test(inner) || /&[#\w]+;/.test(inner)) return undefined;
+  return { ...place, languageId: "typescript", start, closer, style: STYLE };
 }

@@ -66,25 +66,23 @@ export class HtmlLayout extends HtmlItems {
       const free = content.block || content.loose || kind.isHidden;
       return sheet.set(end, free || !this.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
     }
-    const blocks = items.some((item) => this.isBlock(item));
+    const blocks = items.some((item) => item.role === Role.Block || this.isCode(item));
     if (content.loose || FLUSH.test(name) || blocks) {
       this.openBlock(node, first, edge, this.stepsIn(name, start, first, end));
       this.lines(items, content);
       if (edge > end) this.closingTag(items, end, content);
       sheet.close();
-    } else if (content.block) {
+    } else if (content.block || this.isApart(first)) {
       this.paragraph(items, first, end, edge, content);
-    } else if (this.isApart(first)) {
-      this.spaced(items, first, end, edge, content);
     } else {
       this.run(items, content, true);
       if (edge > end) this.keepApart(end, Demand.Fold);
     }
   }
 
-  /** Whether an item has lines of its own. */
-  private isBlock(item: Item): boolean {
-    return item.role === Role.Block || this.isCodeBlock(item) || this.isLone(item.first);
+  /** Whether an item is code on lines of its own. */
+  private isCode(item: Item): boolean {
+    return this.isCodeBlock(item) || this.isLone(item.first);
   }
 
   /** Opens a frame over the lines between the tags of an element. */
@@ -135,7 +133,7 @@ export class HtmlLayout extends HtmlItems {
    */
   private lines(items: readonly Item[], holder: Holder, between = false): void {
     const { tokens, sheet, style } = this;
-    const lone = items.map((item) => this.isCodeBlock(item) || this.isLone(item.first));
+    const lone = items.map((item) => this.isCode(item));
     const begins = items.map((item, i) => (
       tokens.isTrivia(item.first)
       || ((lone[i] === true || lone[i - 1] === true) && this.beginsLine(item.first))
@@ -234,17 +232,17 @@ export class HtmlLayout extends HtmlItems {
 
   private closingTag(items: readonly Item[], end: number, holder: Holder): void {
     const { sheet } = this;
-    const last = items.at(-1)!;
-    const behindLone = this.isCodeBlock(last) || this.isLone(last.first);
-    if (
-      !(behindLone && this.tokens.onNewLine(end)) && !this.isFree(items, items.length, end, holder)
-    )
+    const behindCode = this.tokens.onNewLine(end) && this.isCode(items.at(-1)!);
+    if (!behindCode && !this.isFree(items, items.length, end, holder))
       return this.keepApart(end, Demand.Fold);
     sheet.line(end, 0, 0, R.Line);
     sheet.mark(end, Mark.Dedent);
   }
 
-  /** A content without blocks in an element that is one: on a line with its tags, or between them. */
+  /**
+   * A content without blocks: on a line with its tags, or between them one step deeper. In an element of a text that
+   * begins after white space; where it ends otherwise, its end tag stays.
+   */
   private paragraph(
     items: readonly Item[],
     first: number,
@@ -253,38 +251,23 @@ export class HtmlLayout extends HtmlItems {
     holder: Holder,
   ): void {
     const { sheet, tokens } = this;
+    const ends = edge > end && (holder.block || this.isApart(end));
     const split = this.asAuthored && tokens.onNewLine(first) ? FrameFlag.Split : 0;
-    const flags = FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole;
+    const flags = holder.block || ends
+      ? FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole
+      : FrameFlag.Flow;
     sheet.open(first, edge - 1, flags | split | this.rowsIn(items), 1);
-    if (first >= this.opened) this.keepApart(first, Demand.Fold);
-    else sheet.set(first, Demand.Seam, R.Tag);
+    this.beside(first, holder);
     this.run(items, holder, false);
-    if (edge > end) {
-      if (end >= this.opened) this.keepApart(end, Demand.Fold);
-      else sheet.set(end, Demand.Seam, R.Tag);
-      sheet.mark(end, Mark.Dedent);
-    }
+    if (edge > end) this.beside(end, holder);
+    if (ends) sheet.mark(end, Mark.Dedent);
     sheet.close();
   }
 
-  /** A content in a text that begins after white space: where it takes lines of its own, they stand deeper. */
-  private spaced(
-    items: readonly Item[],
-    first: number,
-    end: number,
-    edge: number,
-    holder: Holder,
-  ): void {
-    const { sheet, tokens } = this;
-    const ends = edge > end && this.isApart(end);
-    const split = this.asAuthored && tokens.onNewLine(first) ? FrameFlag.Split : 0;
-    const flags = ends ? FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole : FrameFlag.Flow;
-    sheet.open(first, edge - 1, flags | split | this.rowsIn(items), 1);
-    this.keepApart(first, Demand.Fold);
-    this.run(items, holder, false);
-    if (edge > end) this.keepApart(end, Demand.Fold);
-    if (ends) sheet.mark(end, Mark.Dedent);
-    sheet.close();
+  /** The gap between a content and a tag of what holds it. */
+  private beside(t: number, { block }: Holder): void {
+    if (block && t < this.opened) this.sheet.set(t, Demand.Seam, R.Tag);
+    else this.keepApart(t, Demand.Fold);
   }
 
   /**

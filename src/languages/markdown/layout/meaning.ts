@@ -22,6 +22,9 @@ export function sameMeaning(
   );
 }
 
+/** A heading with one blank between its signs and its words, and no white space around. */
+export const headingText = (row: string): string => row.trim().replace(/^(#+)[ \t]+/, "$1 ");
+
 class Reader {
   constructor(private readonly text: string, private readonly blocks: Blocks) {}
 
@@ -44,7 +47,7 @@ class Reader {
       case B.Table:
         return `table(${block.rows.map((row, i) => this.cells(row, i === 1)).join("\n")})`;
       case B.Heading:
-        return `${block.kind}(${this.raw(block.rows[0]!).trim().replace(/^(#+)[ \t]+/, "$1 ")})`;
+        return `${block.kind}(${headingText(this.raw(block.rows[0]!))})`;
       case B.Break:
         return `${block.kind}(${this.raw(block.rows[0]!).trim()})`;
       case B.Code:

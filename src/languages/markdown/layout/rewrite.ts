@@ -18,7 +18,7 @@ import { B } from "../kinds.js";
 import { RULES, R } from "../rules.js";
 import { openAtEnds } from "./inline.js";
 import { itemLead, markerOf, numbersOf, quoteLead, type Lead } from "./leads.js";
-import { sameMeaning } from "./meaning.js";
+import { headingText, sameMeaning } from "./meaning.js";
 import { alignedRows } from "./tables.js";
 
 /** What is to be of a line. */
@@ -207,8 +207,7 @@ class Rewriter {
 
   /** One blank stands between the signs of a heading and its words. */
   private heading(row: Row, lead: Lead): void {
-    const content = this.contentOf(row).trimEnd();
-    this.line(row, lead, 0, R.Indent, content.replace(/^(#+)[ \t]+/, "$1 "));
+    this.line(row, lead, 0, R.Indent, headingText(this.contentOf(row)));
   }
 
   private paragraph(block: Block, lead: Lead): void {
