@@ -12,6 +12,8 @@ export type AnswerData = Pick<Answer, "version" | "edits" | "unsettled">;
 export class Answer {
   readonly #lines: Lines;
   readonly #changes: ChangeList;
+  readonly #encoding: PositionEncoding;
+  #edits: readonly TextEdit[] | undefined;
   /** The version of the document that was asked; undefined where nobody gave it one. */
   readonly version: number | undefined;
   /** Sorted, disjoint and minimal. They are made when first looked at. */
@@ -28,14 +30,19 @@ export class Answer {
   ) {
     this.#lines = lines;
     this.#changes = changes;
+    this.#encoding = encoding;
     this.version = version;
     this.unsettled = unsettled;
-    let edits: readonly TextEdit[] | undefined;
-    Object.defineProperty(this, "edits", {
-      enumerable: true,
-      get: () => edits ??= toTextEdits(lines, changes, encoding),
-    });
+    Object.defineProperty(this, "edits", Answer.#ownEdits);
   }
+
+  /** One getter for all, which answers that are made by the thousand are spared to make. */
+  static readonly #ownEdits = {
+    enumerable: true,
+    get(this: Answer) {
+      return this.#edits ??= toTextEdits(this.#lines, this.#changes, this.#encoding);
+    },
+  };
 
   /** The edits by UTF-16 offsets of the text that was asked about, each with its rule. */
   get changes(): readonly Change[] {

@@ -1,4 +1,5 @@
 import type { Span } from "./outline/excerpt.js";
+import type { Style } from "./style/style.js";
 import { ChangeList } from "./text/changelist.js";
 import { byPlace, type Change } from "./text/edits.js";
 
@@ -21,12 +22,16 @@ export class Remembered {
   private unsettled: readonly Span[];
 
   constructor(
-    /** The style, as one string. */
-    readonly style: string,
+    private readonly style: Style,
     whole: Whole,
   ) {
     this.changes = whole.changes;
     this.unsettled = whole.unsettled;
+  }
+
+  /** Whether it came of this style. */
+  isOf(style: Style): boolean {
+    return JSON.stringify(this.style) === JSON.stringify(style);
   }
 
   /** Whether it stands where nothing was read again: all of the text was understood, or nothing has changed. */

@@ -26,21 +26,20 @@ export class WholeText {
   /**
    * The changes that format the text, regions in it apart, and what was left alone.
    *
-   * @param styleAfter the style of a text that formatting has left.
+   * @param styleAfter the style of a text that formatting has left; undefined where it is the same.
    */
-  formatted(style: Style, styleAfter: (syntax: Syntax) => Style): Whole {
+  formatted(style: Style, styleAfter?: (syntax: Syntax) => Style): Whole {
     const { language, reading } = this;
-    const key = JSON.stringify(style);
     if (reading.waiting) this.remembered = undefined;
     reading.catchUp();
     // What does not parse may reach further than what was read again.
     const known = this.remembered?.holds === true ? this.remembered : undefined;
-    if (known !== undefined && known.style === key && this.refreshed(known, style))
+    if (known !== undefined && known.isOf(style) && this.refreshed(known, style))
       return known.whole;
     const { syntax } = reading;
     const changes = formatUntilStable(language, syntax, style, styleAfter);
     const whole = { changes, unsettled: unsettledStretches(language, syntax) };
-    this.remembered = new Remembered(key, whole);
+    this.remembered = new Remembered(style, whole);
     return whole;
   }
 

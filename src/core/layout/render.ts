@@ -175,8 +175,9 @@ class Renderer {
       return;
     }
     if (!sheet.is(t, Mark.Reindent | Mark.Rewritten)) return;
+    const rewrites = sheet.rewritesOf(t);
     const inner = sheet.is(t, Mark.Reindent) ? this.reindent(t, solution.shifts.get(t) ?? 0) : [];
-    const changes = [...sheet.rewritesOf(t), ...inner].sort(byPlace);
+    const changes = inner.length === 0 ? rewrites : [...rewrites, ...inner].sort(byPlace);
     for (const change of changes) this.changes.push(change);
   }
 

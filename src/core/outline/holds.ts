@@ -13,7 +13,6 @@ export interface Hold extends Span {
 /** The comments of a text that speak to the formatter, in order; the same words in a string do not. */
 export function holdsIn({ tokens }: Syntax): Hold[] {
   const holds: Hold[] = [];
-  if (!tokens.text.includes(HOLD_SIGN)) return holds;
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.isTrivia(t)) continue;
     const command = commandOf(tokens.textOf(t));

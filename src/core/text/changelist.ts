@@ -1,6 +1,11 @@
-import { doubledBytes, doubledInts } from "./arrays.js";
+import { Allotment, doubledBytes, doubledInts } from "./arrays.js";
 import type { Change } from "./edits.js";
 import { lastAtMost } from "./search.js";
+
+/** For how many changes there is room at first. */
+const ROOM = 64;
+const NO_INTS = new Int32Array(0);
+const NO_BYTES = new Uint8Array(0);
 
 /** Where changes are put, one after another. */
 export interface ChangeSink {
@@ -13,10 +18,10 @@ export interface ChangeSink {
  */
 export class ChangeList implements ChangeSink, Iterable<Change> {
   private count = 0;
-  private froms: Int32Array = new Int32Array(16);
-  private tos: Int32Array = new Int32Array(16);
-  private texts: Int32Array = new Int32Array(16);
-  private rules: Uint8Array = new Uint8Array(16);
+  private froms: Int32Array = NO_INTS;
+  private tos: Int32Array = NO_INTS;
+  private texts: Int32Array = NO_INTS;
+  private rules: Uint8Array = NO_BYTES;
 
   constructor(
     private readonly words = new Words(),
@@ -35,7 +40,13 @@ export class ChangeList implements ChangeSink, Iterable<Change> {
 
   push({ from, to, text, rule }: Change): void {
     const i = this.count++;
-    if (i === this.froms.length) {
+    if (i === 0) {
+      const arrays = new Allotment(ROOM * 13);
+      this.froms = arrays.ints(ROOM);
+      this.tos = arrays.ints(ROOM);
+      this.texts = arrays.ints(ROOM);
+      this.rules = arrays.bytes(ROOM);
+    } else if (i === this.froms.length) {
       this.froms = doubledInts(this.froms);
       this.tos = doubledInts(this.tos);
       this.texts = doubledInts(this.texts);

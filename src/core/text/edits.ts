@@ -29,11 +29,13 @@ export function toTextEdits(
   changes: Iterable<Change>,
   encoding: PositionEncoding = "utf-16",
 ): TextEdit[] {
-  return Array.from(changes, ({ from, to, text, rule }) => {
+  const edits: TextEdit[] = [];
+  for (const { from, to, text, rule } of changes) {
     const start = lines.positionAt(from, encoding);
     const end = to === from ? start : lines.positionAt(to, encoding);
-    return { range: { start, end }, newText: text, rule };
-  });
+    edits.push({ range: { start, end }, newText: text, rule });
+  }
+  return edits;
 }
 
 /** The text after sorted, disjoint changes. */

@@ -1,7 +1,8 @@
 import { Char } from "../../core/text/characters.js";
+import { Ended, StringReader } from "../../core/text/strings.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
-import { WORDS, isPart, isStart, wordEnd } from "./words.js";
+import { isPart, isStart, wordEnd, wordKind } from "./words.js";
 
 /** A place to come back to. */
 export interface LexerMark {
@@ -51,8 +52,10 @@ export class Lexer {
   /** How many braces are open. */
   private braces = 0;
   private openTemplate: OpenTemplate | undefined;
+  private readonly strings: StringReader;
 
   constructor(readonly text: string) {
+    this.strings = new StringReader(text);
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
     if (text.charCodeAt(this.at) === Char.Hash && text.charCodeAt(this.at + 1) === Char.Bang)
@@ -200,7 +203,7 @@ export class Lexer {
       return this.word(start, c);
     switch (c) {
       case Char.Quote:
-      case Char.Apostrophe: return this.string(start, c);
+      case Char.Apostrophe: return this.string(start);
       case Char.Zero:
       case Char.One:
       case Char.Two:
@@ -235,25 +238,19 @@ export class Lexer {
     if (first < 128) while (isPart(text.charCodeAt(i))) i++;
     const c = text.charCodeAt(i);
     if (first > 127 || c > 127 || c === Char.Backslash) i = wordEnd(text, start);
-    this.add(first >= 97 && first <= 119 ? reserved(text, start, i, first) : T.Name, start, i);
+    this.add(wordKind(text, start, i, first), start, i);
   }
 
   /** A string; one that its line leaves open is no token of the language. */
-  private string(start: number, quote: number): void {
-    const { text } = this;
-    let flags = 0;
-    for (let i = start + 1; i < text.length; i++) {
-      const c = text.charCodeAt(i);
-      if (c === quote) return this.add(T.String, start, i + 1, flags);
-      if (c === Char.LineFeed || c === Char.CarriageReturn)
-        return this.add(T.Unknown, start, i, flags | TokenFlag.EndsLine);
-      if (c !== Char.Backslash) continue;
-      i++;
-      if (text.charCodeAt(i) === Char.CarriageReturn && text.charCodeAt(i + 1) === Char.LineFeed)
-        i++;
-      if (isLineEnd(text.charCodeAt(i))) flags = TokenFlag.MultiLine;
+  private string(start: number): void {
+    const { strings } = this;
+    const end = strings.end(start);
+    const lines = strings.multiLine ? TokenFlag.MultiLine : 0;
+    switch (strings.ended) {
+      case Ended.ByQuote: return this.add(T.String, start, end, lines);
+      case Ended.ByLine: return this.add(T.Unknown, start, end, lines | TokenFlag.EndsLine);
+      case Ended.ByText: this.add(T.Unknown, start, end, lines | TokenFlag.Continues);
     }
-    this.add(T.Unknown, start, text.length, flags | TokenFlag.Continues);
   }
 
   private number(start: number): void {
@@ -510,11 +507,4 @@ function numberTail(text: string, from: number): number {
       i = digitsEnd(text, exponent);
   }
   return text.charCodeAt(i) === Char.LowerN ? i + 1 : i;
-}
-
-function reserved(text: string, start: number, end: number, first: number): T {
-  for (const [word, kind] of WORDS[first - 97]!) {
-    if (word.length === end - start && text.startsWith(word, start)) return kind;
-  }
-  return T.Name;
 }

@@ -35,11 +35,27 @@ const RESERVED: readonly (readonly [string, T])[] = [
   ["with", T.With],
 ];
 
-/** The reserved words that begin with each letter. Words such as `this` or `null` read as names do. */
-export const WORDS: readonly (readonly (readonly [string, T])[])[] = Array.from(
-  { length: 26 },
-  (_, i) => RESERVED.filter(([word]) => word.charCodeAt(0) === 97 + i),
+/** One more than the longest reserved word has letters. */
+const LENGTHS = 11;
+
+/** The reserved words by their first letter and length. Words such as `this` or `null` read as names do. */
+const WORDS: readonly (readonly (readonly [string, T])[])[] = Array.from(
+  { length: 26 * LENGTHS },
+  (_, i) => RESERVED.filter(([word]) => place(word.charCodeAt(0), word.length) === i),
 );
+
+/** Where reserved words stand that begin with a small letter and are as long. */
+function place(first: number, length: number): number {
+  return (first - 97) * LENGTHS + length;
+}
+
+/** The kind of the word [start, end) that begins with the character `first`: a name unless it is reserved. */
+export function wordKind(text: string, start: number, end: number, first: number): T {
+  if (first < 97 || first > 122 || end - start >= LENGTHS) return T.Name;
+  for (const [word, kind] of WORDS[place(first, end - start)]!)
+    if (text.startsWith(word, start)) return kind;
+  return T.Name;
+}
 
 const START = 1;
 const PART = 2;

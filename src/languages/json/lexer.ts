@@ -1,4 +1,5 @@
 import { Char } from "../../core/text/characters.js";
+import { Ended, StringReader } from "../../core/text/strings.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
@@ -15,9 +16,11 @@ export function lexJson(text: string): TokenTable {
 class JsonLexer {
   private at: number;
   private readonly tokens: TokenTable;
+  private readonly strings: StringReader;
   private newLine = true;
 
   constructor(private readonly text: string) {
+    this.strings = new StringReader(text);
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
   }
@@ -33,7 +36,7 @@ class JsonLexer {
       }
       const sign = signOf(c);
       if (sign !== T.End) this.add(sign, this.at + 1, 0);
-      else if (c === QUOTE || c === APOSTROPHE) this.string(c);
+      else if (c === QUOTE || c === APOSTROPHE) this.string();
       else if (c === SLASH) this.comment();
       else this.word();
     }
@@ -47,23 +50,14 @@ class JsonLexer {
   }
 
   /** A string; its line ends one that is left open. */
-  private string(quote: number): void {
-    const { text } = this;
-    let lines = 0;
-    let i = this.at + 1;
-    for (; i < text.length; i++) {
-      const c = text.charCodeAt(i);
-      if (c === quote) return this.add(T.String, i + 1, lines);
-      if (isLineEnd(c)) break;
-      if (c !== Char.Backslash) continue;
-      i++;
-      if (text.charCodeAt(i) === Char.CarriageReturn && text.charCodeAt(i + 1) === Char.LineFeed)
-        i++;
-      if (isLineEnd(text.charCodeAt(i))) lines = TokenFlag.MultiLine;
-    }
-    const end = Math.min(i, text.length);
-    const goesOn = end === text.length ? TokenFlag.Continues : 0;
-    this.add(T.String, end, TokenFlag.EndsLine | goesOn | lines);
+  private string(): void {
+    const { strings } = this;
+    const end = strings.end(this.at);
+    const lines = strings.multiLine ? TokenFlag.MultiLine : 0;
+    const open = end === this.text.length
+      ? TokenFlag.EndsLine | TokenFlag.Continues
+      : TokenFlag.EndsLine;
+    this.add(T.String, end, strings.ended === Ended.ByQuote ? lines : lines | open);
   }
 
   private comment(): void {
