@@ -561,7 +561,9 @@ export class Document {
     this.current.settle();
     const own = this.wholeText.formatted(
       this.style(call),
-      (again) => this.resolved(call, Reading.of(this.language, again).style()),
+      this.reading.showsItsStep
+        ? undefined
+        : (again) => this.resolved(call, Reading.of(this.language, again).style()),
     );
     if (this.language.held !== undefined) return this.withHeld(own, call);
     const all = this.regions?.with(this.reading.syntax, own, call);

@@ -216,6 +216,12 @@ export class Reading {
     return (this.shown ??= this.inferred(this.lines, outline)).style;
   }
 
+  /** Whether the text shows its step so often that it does once it is formatted. */
+  get showsItsStep(): boolean {
+    this.style();
+    return this.shown!.sure;
+  }
+
   /** The same, but while brackets do not add up what the text showed before: typing must not waver. */
   steadyStyle(except?: Span): Partial<Style> {
     const { stale } = this;

@@ -1,5 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import type { Style } from "oak-tide";
+import { StringReader } from "../../dist/core/text/strings.js";
 import { format } from "../support/format.js";
 import { packageFiles } from "../support/packages.js";
 import { libraryModules } from "../support/python.js";
@@ -65,4 +67,65 @@ describe.each([
       { numRuns: 120 },
     );
   });
+});
+
+// A long text is looked at once, so that nothing is mended by a second look.
+describe("long texts come to rest at once", () => {
+  test.each<[string, string, string, Partial<Style>, string]>([
+    [
+      "a call of a word that does not fit beside its name",
+      "python",
+      "timetable = ReadTheTimetableOfTheRiver(season)\n",
+      { maxLineLength: 36 },
+      "timetable = (\n    ReadTheTimetableOfTheRiver(\n        season,\n    )\n)\n",
+    ],
+    [
+      "the comma that brackets bring behind their last item",
+      "python",
+      "def fare(): return zone, (zones(season).first, p.fares)\n",
+      { maxLineLength: 40 },
+      "def fare():\n    return (\n        zone,\n        (zones(season).first, p.fares),\n    )\n",
+    ],
+    [
+      "the comma behind what a titled call takes",
+      "javascript",
+      'board.announce("DeparturesOfGullhaven",(pier, day, hour) => {},);\n',
+      { maxLineLength: 40, closingComma: "never", listSplit: "by-width" },
+      'board.announce("DeparturesOfGullhaven", (\n  pier,\n  day,\n  hour\n) => {});\n',
+    ],
+    [
+      "an operator that was a line's first",
+      "javascript",
+      "waits = tideOverTheSill\n  < draughtOfTheFerry;\n",
+      { listSplit: "by-width" },
+      "waits = tideOverTheSill < draughtOfTheFerry;\n",
+    ],
+    [
+      "a step that only one type shows",
+      "typescript",
+      "type Fare = Zone & {\n    adults: number\n}\n",
+      { maxLineLength: 40, listSplit: "by-width" },
+      "type Fare = Zone & { adults: number };\n",
+    ],
+  ])("%s", (_, languageId, short, style, expected) => {
+    const remark = `${languageId === "python" ? "#" : "//"}${" tide".repeat(420)}\n`;
+    const once = format(languageId, short + remark, style);
+    expect(once.startsWith(expected), once.slice(0, 200)).toBe(true);
+    expect(format(languageId, once, style)).toBe(once);
+  });
+});
+
+test("strings end where their quote, line or text does, whatever is asked first", () => {
+  const part = fc.constantFrom('"', "'", "\\", "\n", "\r\n", "\r", "a", " ");
+  fc.assert(fc.property(fc.array(part, { maxLength: 30 }), fc.nat(), (parts, nat) => {
+    const text = parts.join("");
+    const reader = new StringReader(text);
+    const starts = [...text.matchAll(/["']/g)].map(({ index }) => index);
+    for (const start of [...starts, ...starts.slice(nat % (starts.length + 1))]) {
+      const [body] = new RegExp(
+        `^${text[start]}(?:\\\\(?:\\r\\n|[^])?|[^\\\\\\r\\n${text[start]}])*${text[start]}?`,
+      ).exec(text.slice(start))!;
+      expect(reader.end(start)).toBe(start + body.length);
+    }
+  }));
 });

@@ -133,6 +133,11 @@ export class Sheet {
     return true;
   }
 
+  /** The frame that is open and holds no other open one, or `ROOT`. */
+  get innermost(): number {
+    return this.current;
+  }
+
   close(): void {
     this.current = this.frames.parent(this.current);
   }
@@ -225,16 +230,17 @@ export class Sheet {
 
 /** A number that few frames have. */
 class Sparse {
-  private readonly numbers = new Map<number, number>();
+  private numbers: Map<number, number> | undefined;
 
   /** @param none what the others have. */
   constructor(private readonly none: number) {}
 
   get(f: number): number {
-    return this.numbers.size === 0 ? this.none : this.numbers.get(f) ?? this.none;
+    return this.numbers === undefined ? this.none : this.numbers.get(f) ?? this.none;
   }
 
   set(f: number, number: number): void {
+    this.numbers ??= new Map();
     this.numbers.set(f, number);
   }
 }

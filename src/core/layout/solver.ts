@@ -326,12 +326,9 @@ class Solver {
     if (splitParens === ROOT || splitParens === f && g > frames.end(f)) return columns;
     const end = frames.end(splitParens) + 1;
     if (g > end) return columns;
-    return Math.min(
-      columns,
-      this.measure.upTo[end]!
-        - this.measure.upTo[g]!
-        + (frames.has(splitParens, FrameFlag.Separator) ? 1 : 0),
-    );
+    const toEnd = this.measure.upTo[end]! - this.measure.upTo[g]!;
+    if (columns < toEnd) return columns;
+    return toEnd + (frames.has(splitParens, FrameFlag.Separator) ? 1 : 0);
   }
 
   /** Columns from gap g to the next break, where no line ends before the closer of brackets that hug what they hold. */

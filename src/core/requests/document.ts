@@ -50,8 +50,8 @@ const MOST_TURNS = 5;
  * The changes that format a text for good. What was not understood may be once its lines end elsewhere, so
  * where there is such text it is laid out again, until nothing is left to do.
  *
- * @param styleOf the style that acts on a text which formatting has left: one that shows little may show
- * another step then.
+ * @param styleOf the style that acts on a text which formatting has left, for one that shows little: it may
+ * show another step then.
  */
 export function formatUntilStable(
   language: Language,
@@ -61,11 +61,15 @@ export function formatUntilStable(
 ): ChangeList {
   let changes = formatWhole(language, syntax, style);
   const { text } = syntax.tokens;
-  if (!movesLines(changes, text) || !isDoubtful(language, syntax)) return changes;
+  const doubtful = isDoubtful(language, syntax);
+  const mayTurn = styleOf !== undefined && text.length < LONG && indentsLines(changes, text);
+  if (!(doubtful || mayTurn) || !movesLines(changes, text)) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
     const formatted = changes.appliedTo(text);
     const again = language.parse(formatted, syntax.unbalanced && syntax.held !== undefined);
-    const more = formatWhole(language, again, styleOf?.(again) ?? style);
+    const after = styleOf?.(again) ?? style;
+    if (!doubtful && JSON.stringify(after) === JSON.stringify(style)) break;
+    const more = formatWhole(language, again, after);
     if (more.length === 0) break;
     changes = compose(text, changes, more);
   }
@@ -77,11 +81,27 @@ function movesLines(changes: ChangeList, text: string): boolean {
   for (let i = 0; i < changes.length; i++) {
     const { from, to, text: put } = changes.at(i);
     if (holdsLineEnd(put, 0, put.length) || holdsLineEnd(text, from, to)) return true;
-    let blank = from - 1;
-    while (text.charCodeAt(blank) === Char.Space || text.charCodeAt(blank) === Char.Tab) blank--;
-    if (blank < 0 || holdsLineEnd(text, blank, blank + 1)) return true;
+    if (atLineStart(text, from)) return true;
   }
   return false;
+}
+
+/** Whether some change begins a line with white space, or replaces what a line begins with. */
+function indentsLines(changes: ChangeList, text: string): boolean {
+  for (let i = 0; i < changes.length; i++) {
+    const { from, to, text: put } = changes.at(i);
+    if (INDENTS.test(put) || (to > from && atLineStart(text, from))) return true;
+  }
+  return false;
+}
+
+const INDENTS = /[\r\n][ \t]/;
+
+/** Whether nothing but blanks stands before an offset on its line. */
+function atLineStart(text: string, offset: number): boolean {
+  let blank = offset - 1;
+  while (text.charCodeAt(blank) === Char.Space || text.charCodeAt(blank) === Char.Tab) blank--;
+  return blank < 0 || holdsLineEnd(text, blank, blank + 1);
 }
 
 function holdsLineEnd(text: string, from: number, to: number): boolean {
@@ -92,15 +112,18 @@ function holdsLineEnd(text: string, from: number, to: number): boolean {
   return false;
 }
 
-/** In shorter texts a second look costs next to nothing. */
-const SHORT = 1 << 11;
+/** What longer texts show of their step is not looked at again. */
+const LONG = 1 << 16;
 
-/** Whether something of a text is not understood, or may swallow what follows it; so of every short one. */
+/** In shorter texts a second look costs next to nothing. */
+const SNIPPET = 1 << 9;
+
+/** Whether something of a text is not understood, or may swallow what follows it; so of every snippet. */
 function isDoubtful({ unparsed }: Language, syntax: Syntax): boolean {
   const { tokens, unbalanced } = syntax;
   if (
     unbalanced
-    || tokens.text.length < SHORT
+    || tokens.text.length < SNIPPET
     || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count
   )
     return true;

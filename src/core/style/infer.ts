@@ -18,6 +18,8 @@ export interface Shown {
   readonly style: Partial<Style>;
   /** UTF-16 offset behind which nothing was looked at. */
   readonly until: number;
+  /** Whether blocks show the step, or many brackets: the text does however its lines come to end. */
+  readonly sure: boolean;
 }
 
 /**
@@ -42,20 +44,21 @@ export function inferStyle(
   if (endOfLine !== undefined) style.endOfLine = endOfLine;
   const signs = Signs.of(language.notation);
   const whites = (): readonly string[] => signs.whiteBefore(sample);
-  if (sample.includes("\t") && tabbedLines(sample) * 2 > indented(whites()).length) {
+  const tabbed = sample.includes("\t") ? tabbedLines(sample) : 0;
+  if (tabbed > 0 && tabbed * 2 > indented(whites()).length) {
     style.indentStyle = "tab";
-    return { style, until: SAMPLE };
+    return { style, until: SAMPLE, sure: tabbed > 1 };
   }
   const reader = new StepReader(text, language, except);
   const steps = outline === undefined ? lineSteps(whites(), 1) : reader.blocks(outline);
   // Where indentation makes blocks, lines within brackets may stand anywhere.
   const blocksOnly = language.typing.blocks !== undefined;
+  const { found } = steps;
+  const brackets = found.length < FEW && tokens !== undefined
+    ? reader.brackets(tokens(), found.length === 0)
+    : [];
   const size =
-    stepShown(
-      steps.found,
-      steps.found.length < FEW && tokens !== undefined ? reader.brackets(tokens()) : [],
-      whites,
-    )
+    stepShown(found, brackets, whites)
     // Where there is no nesting, the lines themselves tell, if several do.
     ?? (tokens === undefined ? undefined : stepShown([], reader.values(tokens()), whites))
     ?? (blocksOnly ? undefined : stepShown(lineSteps(whites(), SEVERAL).found, [], whites))
@@ -64,7 +67,8 @@ export function inferStyle(
     style.indentStyle = "space";
     style.indentSize = size;
   }
-  return { style, until: Math.max(SAMPLE, steps.until) };
+  const sure = size !== undefined && (found.length > 0 || brackets.length >= FEW);
+  return { style, until: Math.max(SAMPLE, steps.until), sure };
 }
 
 const tabbedLines = (text: string): number => text.match(/^\t/gm)?.length ?? 0;

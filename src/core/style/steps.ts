@@ -75,16 +75,22 @@ export class StepReader {
     return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
   }
 
-  /** How many columns deeper lines stand than those before them that end with an opening bracket or tag. */
-  brackets(tokens: TokenTable): number[] {
+  /**
+   * How many columns deeper lines stand than those before them that end with an opening bracket or tag. What
+   * stands behind a sign as in `| {` may be counted from either, and tells only where nothing else does.
+   */
+  brackets(tokens: TokenTable, nothingElse: boolean): number[] {
     const { except, interpolation, signs } = this;
     /** The code with which what begins a value ends; NaN where nothing does. */
     const opens = interpolation.charCodeAt(interpolation.length - 1);
     const steps: number[] = [];
+    const behindSigns: number[] = [];
     const { text } = tokens;
+    const templates = interpolation !== "" && text.includes(interpolation);
     /** How many values of templates are open: how their lines stand is the text's affair. */
     let values = 0;
     for (let t = 1; t < tokens.count && tokens.start(t) < SAMPLE; t++) {
+      if (!templates && !tokens.onNewLine(t)) continue;
       const start = tokens.start(t - 1);
       const last = tokens.end(t - 1) - 1;
       const sign = text.charCodeAt(last);
@@ -97,10 +103,11 @@ export class StepReader {
         continue;
       const opener = signs.isOpener(sign) || (tokens.is(t - 1, ">") && tokens.is(t, "<"));
       if (!opener || this.isCommentLine(start)) continue;
-      const step = lineColumn(text, tokens.start(t), TAB) - this.openerColumn(start);
-      if (step > 0) steps.push(step);
+      const column = this.openerColumn(start);
+      const step = lineColumn(text, tokens.start(t), TAB) - column;
+      if (step > 0) (column === lineColumn(text, start, TAB) ? steps : behindSigns).push(step);
     }
-    return steps;
+    return steps.length > 0 || !nothingElse ? steps : behindSigns;
   }
 
   /** How many columns deeper values stand than the lines that assign them, and operators than those they carry on. */

@@ -180,6 +180,7 @@ export function ecmaCrossing(name) {
     path,
     words: WORDS,
     comments: COMMENTS,
+    remark: "//",
     extra: {
       expression: [...TRICKY, ...(types ? TRICKY_TYPES : []), ...(tags ? TRICKY_TAGS : [])],
       statement: [...STATEMENTS, ...(types ? STATEMENTS_TYPES : [])],

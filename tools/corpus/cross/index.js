@@ -8,6 +8,8 @@ import { shrink } from "./shrink.js";
 /** Longest program that is crossed, and longest piece that goes into another, as UTF-16 lengths. */
 const PROGRAM = 1200;
 const PIECE = 300;
+/** Behind a program it makes a long text, in which nothing is looked at twice. */
+const TAIL = " tide".repeat(420);
 /** How many pieces of a kind are kept. */
 const POOL = 4000;
 
@@ -50,8 +52,10 @@ export async function cross({ language, texts, count, seed = 1, most = 10, quiet
   const began = Date.now();
   while (kept < count && programs.length > 0) {
     tried++;
-    const text = mutate(pick(programs), pool, crossing, chance, pick);
-    if (text === undefined || !(await crossing.judge(text)).compiles) continue;
+    const mutated = mutate(pick(programs), pool, crossing, chance, pick);
+    if (mutated === undefined) continue;
+    const text = chance() < 0.5 ? mutated : `${mutated}\n${crossing.remark}${TAIL}`;
+    if (!(await crossing.judge(text)).compiles) continue;
     kept++;
     const style = styleFor(crossing, chance, pick);
     const fault = await check(language, crossing, text, style);

@@ -19,6 +19,7 @@ export function mutate(program, pool, crossing, chance, pick) {
 }
 
 function pickEdit({ text, found, tokens }, pool, crossing, chance, pick) {
+  if (found.length === 0 || tokens.length === 0) return undefined;
   const what = chance();
   if (what < 0.15) {
     const [from] = pick(tokens);

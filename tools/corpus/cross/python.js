@@ -80,6 +80,7 @@ export function pythonCrossing() {
     path: "a.py",
     words: WORDS,
     comments: COMMENTS,
+    remark: "#",
     extra: { expression: EXPRESSIONS, statement: STATEMENTS },
     brackets: { expression: ["(", ")"], pattern: ["(", ")"] },
     styles: {},

@@ -71,7 +71,7 @@ export abstract class ListLayout extends LayoutBase {
     const first = tokens.skipTrivia(opener + 1);
     if (first === closer && closer === opener + 1) return this.join(closer, R.Bracket);
     const items = this.itemsOf(node);
-    if (kind === N.Arguments && this.isTitled(node, items)) return this.titled(node);
+    if (kind === N.Arguments && this.isTitled(node, items)) return this.titled(node, items);
     const padded =
       kind === N.Object
       || kind === N.Specifiers
@@ -136,7 +136,8 @@ export abstract class ListLayout extends LayoutBase {
   private isTitled(node: number, { count, last, lastEnd, closing }: Items): boolean {
     const { tree, tokens } = this;
     const title: T = tokens.kind(tree.first(node) + 1);
-    if (count !== 2 || closing >= 0 || (title !== T.String && title !== T.Template)) return false;
+    const closes = closing >= 0 && this.style.closingComma === "as-written";
+    if (count !== 2 || closes || (title !== T.String && title !== T.Template)) return false;
     const body = this.kindOf(last) === N.Arrow || this.kindOf(last) === N.FunctionExpression
       ? tree.lastChild(last)
       : NONE;
@@ -149,9 +150,13 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   /** However long its text is, the function begins on its line. */
-  private titled(node: number): void {
+  private titled(node: number, { closing }: Items): void {
+    if (closing >= 0) {
+      this.sheet.mark(closing, Mark.Removed);
+      this.sheet.rule[closing] = R.ClosingComma;
+    }
     this.run(node, (t, kind, before) => {
-      if (before === T.Comma) return this.space(t, R.Comma);
+      if (before === T.Comma && kind !== T.RightParen) return this.space(t, R.Comma);
       this.join(t, kind === T.Comma ? R.Comma : R.Bracket);
     });
   }

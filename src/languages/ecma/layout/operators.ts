@@ -44,8 +44,7 @@ export abstract class OperatorLayout extends ChainLayout {
     this.run(node, (t, kind, _, child) => {
       const operator = isOperator(kind);
       if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
-      // On the line before it could begin types: `a < b` newline `< c >> (d)`.
-      if (kind === T.Less && this.tokens.onNewLine(t))
+      if (kind === T.Less && this.tokens.onNewLine(t) && this.mayBeginTypes(node, t))
         return this.sheet.line(t, 0, 0, R.Operator);
       const sign = this.tokens.grammarBefore(t);
       // A comment that ends the line leaves no operator alone in front of it.
@@ -54,6 +53,16 @@ export abstract class OperatorLayout extends ChainLayout {
         : (!before && !this.remarkBefore(sign) && !this.mayEndTypes(sign)) || this.remarkBefore(t);
       return this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
     }, 1);
+  }
+
+  /** Whether a sign on the line before could begin types within types: `a < b` newline `< c >> (d)`. */
+  private mayBeginTypes(node: number, t: number): boolean {
+    const { tokens } = this;
+    for (let before = this.tree.first(node); before < t; before++) {
+      const kind: T = tokens.kind(before);
+      if (kind === T.Less || kind === T.ShiftLeft) return true;
+    }
+    return false;
   }
 
   /** Whether token t could end types: a line that ends behind `a < b >` makes them so. */

@@ -98,8 +98,12 @@ export abstract class TypeLayout extends ListLayout {
 
   /** A branch of a conditional; behind a comment it goes one step in. */
   protected branch(t: number, child: number): void | true {
-    if (!this.remarkBefore(t)) return this.typeAfter(t, child, R.Operator);
     const { sheet, tree } = this;
+    if (!this.remarkBefore(t)) {
+      // Alternatives in a branch split only where the conditional does.
+      if (this.isAlternatives(child)) sheet.frames.bound.set(sheet.frames.count, sheet.innermost);
+      return this.typeAfter(t, child, R.Operator);
+    }
     sheet.open(t, child === NONE ? t : tree.end(child) - 1, 0, 1);
     this.fold(t, R.Operator);
     if (child !== NONE) this.visit(child);

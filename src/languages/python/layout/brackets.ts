@@ -29,12 +29,14 @@ export abstract class BracketLayout extends LayoutBase {
     const items = itemsOf(tokens, tree, node, this.listRules);
     const flow = items.numbers && items.count > 3;
     const split = this.writtenSplit(node);
+    // Where a line ends in one entry, all get lines of their own.
+    const entries = kind === N.Dict && items.count > 1;
     const row = split && !flow && this.isRow(node, items);
     const frame = sheet.open(
       opener + 1,
       closer,
       FrameFlag.Bracket
-        | (this.splitsWhole(items) || this.holdsSplitRun(node) ? FrameFlag.Whole : 0)
+        | (this.splitsWhole(items) || entries || this.holdsSplitRun(node) ? FrameFlag.Whole : 0)
         | (flow ? FrameFlag.Flow : 0)
         | (this.holdsWord(node) ? FrameFlag.IfItHelps : 0)
         | (split ? FrameFlag.Split : 0),

@@ -45,6 +45,9 @@ export abstract class ExpressionLayout extends BracketLayout {
       | (continued ? FrameFlag.Whole : 0);
     const frame = sheet.open(first, end - 1, flags, 1);
     if (inside > 0) sheet.frames.setHug(frame, inside);
+    // Brackets that hold a word split last, but what stands before them must find room.
+    else if (atom && child !== NONE)
+      sheet.frames.fitsTo.set(frame, this.breakInside(tree.child(child), true));
     sheet.set(first, Demand.Fold, R.Operator);
     this.bracketed++;
     if (kind === N.ExpressionList) this.run(child, this.commaRule);
@@ -80,15 +83,20 @@ export abstract class ExpressionLayout extends BracketLayout {
     }
   }
 
-  /** The first gap just inside a bracket that is not empty, among a node and its later siblings; 0 for none. */
-  protected breakInside(node: number): number {
+  /**
+   * The first gap just inside a bracket that is not empty, among a node and its later siblings; 0 for none.
+   *
+   * @param words whether brackets count that hold one short token.
+   */
+  protected breakInside(node: number, words = false): number {
     const { tree } = this;
     for (let c = node; c !== NONE; c = tree.next(c)) {
       const kind: N = tree.kind(c);
       if (kind === N.Arguments || kind === N.Subscript || this.isBracket(kind)) {
-        if (tree.end(c) - tree.first(c) > 2 && !this.holdsWord(c)) return tree.first(c) + 1;
+        if (tree.end(c) - tree.first(c) > 2 && (words || !this.holdsWord(c)))
+          return tree.first(c) + 1;
       } else {
-        const inner = this.breakInside(tree.child(c));
+        const inner = this.breakInside(tree.child(c), words);
         if (inner > 0) return inner;
       }
     }
