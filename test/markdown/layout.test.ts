@@ -92,6 +92,13 @@ describe("code in fences", () => {
   ]);
 });
 
+describe("the end of a text", () => {
+  table([
+    ["brings a line end of the text's own kind", "a\r\nb", "a\r\nb\r\n"],
+    ["loses blank lines, and blanks behind the last line end", "a\r\n\r\n ", "a\r\n"],
+  ]);
+});
+
 test("a comment holds formatting off", () => {
   const text = "<!-- oak-tide: leave -->\n\n*   a\n\n<!-- oak-tide: resume -->\n\n*   b\n";
   expect(format("markdown", text)).toBe(text.replace("*   b", "* b"));

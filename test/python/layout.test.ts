@@ -512,6 +512,14 @@ describe("other styles", () => {
         pier,
         crew
     )
+    `], ["nor behind a row", `
+    f(
+        pier, crew,
+    )
+    `, `
+    f(
+        pier, crew
+    )
     `]], { closingComma: "never" });
   fixtures(
     "python",

@@ -1,3 +1,4 @@
+import { LINE_ENDS } from "../../../core/style/indent.js";
 import type { Style } from "../../../core/style/style.js";
 import type { Change } from "../../../core/text/edits.js";
 import { applyChanges } from "../../../core/text/edits.js";
@@ -83,7 +84,11 @@ class Rewriter {
         const most = last === lines - 1 ? 0 : limit;
         for (let i = line; i <= last; i++) {
           const excess = i - line >= most;
-          if (excess) push(i === 0 ? starts[0]! : ends[i - 1]!, ends[i]!, "", R.BlankLines);
+          // Blanks behind the last line end leave that to the line before.
+          const ended = ends[i]! < text.length;
+          if (excess && ended)
+            push(i === 0 ? starts[0]! : ends[i - 1]!, ends[i]!, "", R.BlankLines);
+          else if (excess && i > 0) push(starts[i]!, ends[i]!, "", R.BlankLines);
           else if (starts[i] !== ends[i]) push(starts[i]!, ends[i]!, "", R.Line);
         }
         line = last;
@@ -116,7 +121,14 @@ class Rewriter {
     const rest = text.slice(end);
     const lineEnd = /^(?:\r\n|\r|\n)/.exec(rest)?.[0];
     if (lineEnd === undefined && style.insertFinalNewline && last === starts.length - 1)
-      pushChanges(changes, text, text.length, text.length, "\n", RULES[R.Line]!);
+      pushChanges(
+        changes,
+        text,
+        text.length,
+        text.length,
+        LINE_ENDS[style.endOfLine],
+        RULES[R.Line]!,
+      );
   }
 
   /** Whether a line is blank, and no part of anything. */

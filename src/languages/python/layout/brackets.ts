@@ -72,7 +72,8 @@ export abstract class BracketLayout extends LayoutBase {
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
     const free = this.takesComma(node, items);
-    if (!row && free) closeWithSeparator(sheet, items, this.style, R.ClosingComma);
+    const never = this.style.closingComma === "never";
+    if ((!row || never) && free) closeWithSeparator(sheet, items, this.style, R.ClosingComma);
     else if (row && free && items.closing < 0) this.rowComma(rowFrame, items);
     this.bracketed--;
     sheet.close();
