@@ -121,4 +121,9 @@ export { violationsOf } from "./core/violations.js";
 export { declareLanguage } from "./languages/plain/declare.js";
 export type { Declaration, LineComment, StringForm } from "./languages/plain/declaration.js";
 export { organizeBy } from "./core/imports/organize.js";
-export type { ImportOrder, ImportPlace, IsOwn, OrganizeImports } from "./core/imports/order.js";
+export type {
+  ImportOrder,
+  ImportPlace,
+  ImportSettings,
+  OrganizeImports,
+} from "./core/imports/order.js";

@@ -299,9 +299,13 @@ export class Document {
     const { language, regions, current: { syntax } } = this;
     const own = new Set(ownPackages);
     const stretches = ranges && this.spansOf(ranges);
+    const settings = {
+      isOwn: (name: string) => own.has(name),
+      platformFirst: this.style(style).platformImports === "first",
+    };
     const changes = language.importsInRegions === true
-      ? regions?.organized(syntax, ownPackages, stretches)
-      : language.organizeImports?.(language, syntax, (name) => own.has(name), stretches);
+      ? regions?.organized(syntax, style, ownPackages, stretches)
+      : language.organizeImports?.(language, syntax, settings, stretches);
     return this.answer(changes ?? [], [], []);
   }
 

@@ -149,6 +149,32 @@ test("line ends stay, and edits are whole lines", () => {
   ]);
 });
 
+test.each([
+  [
+    "python",
+    "import os\nimport anchors\nfrom . import tides\n",
+    "import anchors\nimport os\n\nfrom . import tides\n",
+  ],
+  [
+    "typescript",
+    'import { join } from "node:path";\nimport a from "anchors";\n',
+    'import a from "anchors";\nimport { join } from "node:path";\n',
+  ],
+  [
+    "vue",
+    '<script>\nimport { join } from "node:path";\nimport a from "anchors";\n</script>\n',
+    '<script>\nimport a from "anchors";\nimport { join } from "node:path";\n</script>\n',
+  ],
+])("%s: what the platform brings stands among packages where the style says so", (
+  languageId,
+  text,
+  wanted,
+) => {
+  const document = engine.open({ uri: "", languageId, text });
+  const style = { platformImports: "by-name" } as const;
+  expect(document.formatOnSave({ steps: ["organizeImports", "format"], style }).text).toBe(wanted);
+});
+
 test("only what was touched is saved", () => {
   const text = "import b\nimport a\n\nx=1\ny=2\n";
   const document = engine.open({ uri: "", languageId: "python", text });

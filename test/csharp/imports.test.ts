@@ -1,8 +1,9 @@
 import { expect, test } from "vitest";
+import type { Style } from "oak-tide";
 import { open } from "../support/format.js";
 
-const organized = (text: string): string =>
-  open("csharp", text).formatOnSave({ steps: ["organizeImports"] }).text;
+const organized = (text: string, style: Partial<Style> = {}): string =>
+  open("csharp", text).formatOnSave({ steps: ["organizeImports"], style }).text;
 
 test.each([
   [
@@ -33,4 +34,11 @@ test.each([
 ])("%s", (_, text, wanted) => {
   expect(organized(text)).toBe(wanted);
   expect(organized(wanted)).toBe(wanted);
+});
+
+test("the system's stand among others where the style says so", () => {
+  const text = "using System;\nusing static System.Math;\nusing Berths;\nusing System.Linq;\n";
+  expect(organized(text, { platformImports: "by-name" })).toBe(
+    "using Berths;\nusing System;\nusing System.Linq;\nusing static System.Math;\n",
+  );
 });

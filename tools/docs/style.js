@@ -45,10 +45,15 @@ const EXAMPLES = {
     "const a = <Board berth={1} tide={low} />;\n",
     ["by-width", "stacked"],
   ],
+  platformImports: [
+    "csharp",
+    "using Gullhaven.Tides;\nusing System.Linq;\nusing Azure.Storage;\n",
+    ["first", "by-name"],
+  ],
   blankLineLimit: ["javascript", "moor();\n\n\n\ncast();\n", [1, 2]],
 };
 
-const FENCES = { javascriptreact: "jsx", javascript: "js", python: "py" };
+const FENCES = { csharp: "cs", javascriptreact: "jsx", javascript: "js", python: "py" };
 
 /** docs/style.md: each option, what it may hold, and what it does. */
 export function stylePage() {
@@ -66,7 +71,8 @@ export function stylePage() {
     lines.push("", "Before:", "", ...fence(languageId, before));
     for (const value of values) {
       const document = engine.open({ uri: "", languageId, text: before });
-      const { text } = document.formatDocument({ ...others, [name]: value });
+      const style = { ...others, [name]: value };
+      const { text } = document.formatOnSave({ steps: ["organizeImports", "format"], style });
       const beside = Object.entries(others).map(([key, held]) => `, \`${key}: ${held}\``).join("");
       lines.push("", `\`${name}: ${value}\`${beside}:`, "", ...fence(languageId, text));
     }

@@ -10,8 +10,13 @@ export interface ImportPlace {
   readonly key: string;
 }
 
-/** Tells packages of the project itself from those of others, by their names. */
-export type IsOwn = (packageName: string) => boolean;
+/** What bears on the order of imports beside themselves. */
+export interface ImportSettings {
+  /** Tells packages of the project itself from those of others, by their names. */
+  readonly isOwn: (packageName: string) => boolean;
+  /** Whether what the language's platform brings stands before all others, or among packages by name. */
+  readonly platformFirst: boolean;
+}
 
 /**
  * What a language says of a statement: where it belongs, `"barrier"` for an import that no other may cross,
@@ -20,7 +25,7 @@ export type IsOwn = (packageName: string) => boolean;
 export type ImportOrder = (
   syntax: Syntax,
   statement: number,
-  isOwn: IsOwn,
+  settings: ImportSettings,
 ) => ImportPlace | "barrier" | undefined;
 
 /**
@@ -31,6 +36,6 @@ export type ImportOrder = (
 export type OrganizeImports = (
   language: Language,
   syntax: Syntax,
-  isOwn: IsOwn,
+  settings: ImportSettings,
   within?: readonly Span[],
 ) => Change[];

@@ -5,7 +5,7 @@ import { commandOf, heldOf } from "../outline/holds.js";
 import { NONE } from "../syntax/tree.js";
 import type { Change } from "../text/edits.js";
 import { LineIndex } from "../text/lines.js";
-import type { ImportOrder, ImportPlace, IsOwn, OrganizeImports } from "./order.js";
+import type { ImportOrder, ImportPlace, ImportSettings, OrganizeImports } from "./order.js";
 import { IMPORT_RULE } from "../rules.js";
 import { replaceLines } from "./lines.js";
 
@@ -27,14 +27,14 @@ interface Run extends Span {
 export const organizeBy = (order: ImportOrder): OrganizeImports => (
   language,
   syntax,
-  isOwn,
+  settings,
   within,
 ) => {
   if (holdsFile(syntax)) return [];
   const { text } = syntax.tokens;
   const rule = `${language.family}/${IMPORT_RULE}`;
   const changes: Change[] = [];
-  for (const run of runsOf(order, syntax, isOwn)) {
+  for (const run of runsOf(order, syntax, settings)) {
     const asked = within?.some(({ from, to }) => from < run.to && to > run.from) !== false;
     if (!asked || isSorted(run.items)) continue;
     changes.push(...replaceLines(text, run, sortedText(run.items, text), rule));
@@ -62,7 +62,7 @@ function sortedText(items: readonly Item[], text: string): string {
   }).join("");
 }
 
-function* runsOf(order: ImportOrder, syntax: Syntax, isOwn: IsOwn): Iterable<Run> {
+function* runsOf(order: ImportOrder, syntax: Syntax, settings: ImportSettings): Iterable<Run> {
   const { text } = syntax.tokens;
   const lines = LineIndex.of(text);
   const held = heldOf(syntax);
@@ -70,7 +70,7 @@ function* runsOf(order: ImportOrder, syntax: Syntax, isOwn: IsOwn): Iterable<Run
   let from = 0;
   let to = 0;
   for (const line of statementLines(syntax, lines)) {
-    const places = line.statements.map((node) => order(syntax, node, isOwn));
+    const places = line.statements.map((node) => order(syntax, node, settings));
     const free = !held.some((span) => span.from < line.to && span.to > line.from);
     const movable = free && places.every((place) => place !== undefined && place !== "barrier");
     const start = movable

@@ -115,13 +115,14 @@ export class HostRegions {
   /** What bringing the imports of the regions of a text into order comes to, of those that touch some stretches. */
   organized(
     syntax: Syntax,
+    style: Partial<Style> | undefined,
     ownPackages: readonly string[],
     stretches: readonly Span[] | undefined,
   ): Change[] {
     const touched = ({ region: { from, to } }: Inside): boolean => (
       stretches === undefined || stretches.some((span) => span.from < to && span.to > from)
     );
-    return this.all(syntax).filter(touched).flatMap((one) => one.organized(ownPackages));
+    return this.all(syntax).filter(touched).flatMap((one) => one.organized(style, ownPackages));
   }
 
   /** What was left alone inside the regions of a text. */

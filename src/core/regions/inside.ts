@@ -237,10 +237,10 @@ export class Inside {
   }
 
   /** What bringing its imports into order comes to. */
-  organized(ownPackages: readonly string[]): Change[] {
-    return this.back(
-      this.document.formatOnSave({ steps: ["organizeImports"], ownPackages }).changes,
-    );
+  organized(style: Partial<Style> | undefined, ownPackages: readonly string[]): Change[] {
+    const steps = ["organizeImports"] as const;
+    const options = { steps, style: this.style(style), ownPackages };
+    return this.back(this.document.formatOnSave(options).changes);
   }
 
   /** The names that are changed together with the one at an offset of the host. */

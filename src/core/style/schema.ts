@@ -22,6 +22,8 @@ const DESCRIPTIONS: { readonly [K in keyof Style]: string } = {
   bracePlacement: "Where the brace that opens a block stands.",
   attributeSplit:
     "Whether markup attributes that do not fit on a line are split, or all that are several.",
+  platformImports:
+    "Whether imports of what the language's platform brings stand before all others, or among packages by name.",
   blankLineLimit: "The most blank lines that are kept in a row.",
 };
 

@@ -33,6 +33,8 @@ export interface Style {
   readonly bracePlacement: "same-line" | "own-line";
   /** Whether markup attributes that do not fit on a line are split, or all that are several. */
   readonly attributeSplit: "by-width" | "stacked";
+  /** Whether imports of what the language's platform brings stand before all others, or among packages by name. */
+  readonly platformImports: "first" | "by-name";
   /** The most blank lines kept in a row. */
   readonly blankLineLimit: number;
 }
@@ -56,6 +58,7 @@ export const STYLE_VALUES: { readonly [K in keyof Style]: readonly Style[K][] | 
   operatorSplit: ["before", "after", "as-written"],
   bracePlacement: ["same-line", "own-line"],
   attributeSplit: ["by-width", "stacked"],
+  platformImports: ["first", "by-name"],
   blankLineLimit: 0,
 };
 
@@ -77,6 +80,7 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
   operatorSplit: "before",
   bracePlacement: "same-line",
   attributeSplit: "by-width",
+  platformImports: "first",
   blankLineLimit: 1,
 };
 

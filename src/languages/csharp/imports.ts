@@ -14,7 +14,11 @@ const enum Rank {
  * The using directives of C#: those of the system, then others, types whose members are used by name, and other
  * names for types. None crosses a line for the preprocessor.
  */
-export const importOrder: ImportOrder = ({ tokens, tree }, statement) => {
+export const importOrder: ImportOrder = (
+  { tokens, tree },
+  statement,
+  { platformFirst },
+) => {
   if ((tree.kind(statement) as N) !== N.Using) return undefined;
   const first = tree.first(statement);
   for (let t = first - 1; t >= 0 && tokens.isTrivia(t); t--)
@@ -31,6 +35,6 @@ export const importOrder: ImportOrder = ({ tokens, tree }, statement) => {
   }
   const isGlobal = tokens.is(first, "global") && tokens.kind(first + 1) === T.Using;
   if (isGlobal) name = name.slice("global".length);
-  if (rank === Rank.Others && /^System(?:\.|$)/.test(name)) rank = Rank.System;
+  if (platformFirst && rank === Rank.Others && /^System(?:\.|$)/.test(name)) rank = Rank.System;
   return { group: 0, key: `${isGlobal ? Rank.Global : 1} ${rank} ${name.toLowerCase()}` };
 };

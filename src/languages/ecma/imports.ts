@@ -12,7 +12,7 @@ const enum Group {
  * JavaScript's and TypeScript's imports: what the runtime brings, packages, the project's own. One for its
  * effects alone stays where it is, and nothing crosses it.
  */
-export const importOrder: ImportOrder = ({ tokens, tree }, statement, isOwn) => {
+export const importOrder: ImportOrder = ({ tokens, tree }, statement, { isOwn, platformFirst }) => {
   if ((tree.kind(statement) as N) !== N.Import) return undefined;
   let module = "";
   let from = false;
@@ -31,7 +31,7 @@ export const importOrder: ImportOrder = ({ tokens, tree }, statement, isOwn) => 
     : module.split("/", 1)[0]!;
   const near = /^(?:\.{1,2}(?:\/|$)|\/|#|~\/|@\/)/.test(module);
   const group = module.startsWith("node:") || (BUILTINS.has(name) && !isOwn(name))
-    ? Group.Builtin
+    ? platformFirst ? Group.Builtin : Group.Packages
     : near || isOwn(name)
     ? Group.Own
     : Group.Packages;

@@ -10,7 +10,7 @@ const enum Group {
 }
 
 /** Python's imports: its future, its library, other packages, the project's own (PEP 8). */
-export const importOrder: ImportOrder = ({ tokens, tree }, statement, isOwn) => {
+export const importOrder: ImportOrder = ({ tokens, tree }, statement, { isOwn, platformFirst }) => {
   const kind: N = tree.kind(statement);
   if (kind !== N.Import && kind !== N.ImportFrom) return undefined;
   const first = tree.first(statement);
@@ -29,7 +29,7 @@ export const importOrder: ImportOrder = ({ tokens, tree }, statement, isOwn) => 
     : dots > 0
     ? Group.Own
     : LIBRARY.has(top) && !isOwn(top)
-    ? Group.Library
+    ? platformFirst ? Group.Library : Group.Others
     : isOwn(top)
     ? Group.Own
     : Group.Others;
