@@ -17,6 +17,9 @@ test.each([
   ["that ends", "> a\n> ¦", "> a\n¦"],
   ["a list in a quotation", "> - a¦", "> - a\n> - ¦"],
   ["a paragraph", "tide¦", "tide\n¦"],
+  ["in front of an item's further line", "- a\n  ¦b\n", "- a\n\n  ¦b\n"],
+  ["in front of its further paragraph", "1. a\n\n   ¦b\n", "1. a\n\n\n   ¦b\n"],
+  ["in front of a line of markup", "<p>\n  ¦<b>x</b>\n</p>\n", "<p>\n\n  ¦<b>x</b>\n</p>\n"],
   ["code in a fence", "```js\nif (a) {¦\n```\n", "```js\nif (a) {\n  ¦\n```\n"],
 ])("Enter: %s", (_, text, wanted) => {
   expect(keyed("markdown", text)).toBe(wanted);

@@ -48,8 +48,10 @@ function enteredBehind(text: string, at: number, above: Line): EnteredText {
   const before = text.slice(0, above.end);
   const blocks = parseBlocks(before);
   const line = blocks.starts.length - 1;
-  // Nothing goes on behind an empty line.
-  if (line < 0 || blocks.starts[line] !== above.start) return { changes: [], caret: at };
+  // Nothing goes on behind an empty line, but what stood on it keeps its place.
+  const isBlank = before.slice(above.start).trim() === "";
+  if (line < 0 || blocks.starts[line] !== above.start || (isBlank && rest.trim() !== ""))
+    return pushedDown(text, at, rest, above);
   const chain = chainAt(blocks.root, line);
   const tip = chain.at(-1)!;
   if (tip.kind === B.Kept || tip.kind === B.Html || tip.kind === B.Code || tip.kind === B.Fence)
@@ -75,6 +77,15 @@ function enteredBehind(text: string, at: number, above: Line): EnteredText {
   if (item !== undefined && written.trim() !== "")
     return put(at, rest, leadOf(text, above, chain, line));
   return { changes: [], caret: at };
+}
+
+/** Takes the white space of a line that Enter leaves empty along with what went down. */
+function pushedDown(text: string, at: number, rest: string, above: Line): EnteredText {
+  const white = text.slice(above.start, above.end);
+  if (white === "" || white.trim() !== "" || rest.trim() === "") return { changes: [], caret: at };
+  const { changes, caret } = put(at, rest, white);
+  const emptied = { from: above.start, to: above.end, text: "", rule: RULES[R.Line]! };
+  return { changes: [emptied, ...changes], caret: caret - white.length };
 }
 
 interface Line {

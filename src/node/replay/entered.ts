@@ -24,8 +24,9 @@ export function enterBefore(
   const fixed = linesInTokens(language, text, LineIndex.of(text));
   const places = gapPlaces(language, text);
   // Where Enter brings a mark, that stands before the second half.
+  const bringsMarks = language.typing.entered !== undefined;
   const isHalf = (came: string, half: string): boolean =>
-    language.typing.entered === undefined ? came === half : came.endsWith(half);
+    bringsMarks ? came.endsWith(half) : came === half;
   rows.forEach((row, line) => {
     if (row.trim() === "" || fixed.has(line)) return;
     const indent = row.length - row.trimStart().length;
@@ -45,7 +46,7 @@ export function enterBefore(
     counter.note(
       within[line] === halves[0]
         && isHalf(within[line + 1]?.trim() ?? "", halves[1]!)
-        && others(rows, within, line, 2)
+        && others(rows, within, line, 2, bringsMarks)
         ? undefined
         : { line, expected: row, actual: within.slice(line, line + 2).join("⏎") },
     );
@@ -66,25 +67,43 @@ function entered(
   const { edits } = document.formatOnType({ line: line + 1, character: 0 }, "\n", style);
   accept(document, edits);
   const rows = document.text.split("\n");
-  const added = rows.length - text.split("\n").length;
   const old = text.split("\n");
-  const last = line + added;
+  const added = rows.length - old.length;
+  const elsewhere = !others(old, rows, line, added + 1);
+  const first = elsewhere ? 0 : line;
+  const last = elsewhere ? rows.length - 1 : line + added;
   document.update([{
-    range: { start: { line, character: 0 }, end: { line: last, character: rows[last]!.length } },
-    text: old[line]!,
+    range: {
+      start: { line: first, character: 0 },
+      end: { line: last, character: rows[last]!.length },
+    },
+    text: elsewhere ? text : old[line]!,
   }]);
   return rows;
 }
 
-/** Whether all rows but `count` from `line` on stand as they stood. */
+/** The number of an item. */
+const NUMBER = /^[\s>]*\d+/;
+
+/**
+ * Whether all rows but `count` from `line` on stand as they stood.
+ *
+ * @param numbers whether those below may be numbered anew, as items behind a new one are.
+ */
 const others = (
   before: readonly string[],
   after: readonly string[],
   line: number,
   count: number,
-): boolean =>
-  before.slice(0, line).every((row, i) => row === after[i])
-  && before.slice(line + 1).every((row, i) => row === after[line + count + i]);
+  numbers = false,
+): boolean => {
+  const plain = (row: string | undefined): string | undefined =>
+    numbers ? row?.replace(NUMBER, "") : row;
+  return (
+    before.slice(0, line).every((row, i) => row === after[i])
+    && before.slice(line + 1).every((row, i) => plain(row) === plain(after[line + count + i]))
+  );
+};
 
 /** For each line a place in its middle between two tokens that a blank sets apart, behind no opening bracket. */
 function gapPlaces(language: Language, text: string): Map<number, number> {

@@ -42,6 +42,7 @@ function reenter(engine: Engine, language: Language, text: string, counter: Coun
     hand.enter();
     hand.ask("\n");
     hand.takeBack(wanted, documentationSign(language));
+    if (language.typing.entered !== undefined) hand.leave(wanted);
     for (const character of toType(wanted.trimEnd(), hand.line)) {
       hand.type(character);
       if (triggers.has(character)) hand.ask(character);
