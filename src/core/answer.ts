@@ -36,7 +36,7 @@ export class Answer {
     Object.defineProperty(this, "edits", Answer.#ownEdits);
   }
 
-  /** One getter for all, which answers that are made by the thousand are spared to make. */
+  /** One getter for all answers, which each would else make anew. */
   static readonly #ownEdits = {
     enumerable: true,
     get(this: Answer) {

@@ -1,10 +1,12 @@
 import { Answer, type TypedAnswer } from "./answer.js";
 import { Edited } from "./edited.js";
+import { importSettings } from "./imports/order.js";
 import type { Language } from "./language.js";
 import { Signs } from "./notation.js";
 import type { ContentChange, OpenOptions } from "./opened.js";
 import type { Span } from "./outline/excerpt.js";
-import { Reading, type View } from "./reading.js";
+import { Reading, wholeSpan, type View } from "./reading.js";
+import { heldChanges } from "./regions/held.js";
 import type { HostRegions } from "./regions/host.js";
 import type { Inside } from "./regions/inside.js";
 import { aroundCaret } from "./requests/typing/caret.js";
@@ -20,15 +22,15 @@ import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import { compose } from "./text/compose.js";
-import type { LineSpan } from "./text/touched.js";
+import { linesOf, type LineSpan } from "./text/touched.js";
 import { WholeText } from "./whole.js";
 import {
   applyChanges,
   mapPosition,
   toTextEdits,
-  type TextEdit,
   type Change,
   type OffsetChange,
+  type TextEdit,
 } from "./text/edits.js";
 import {
   LineIndex,
@@ -227,14 +229,12 @@ export class Document {
   formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
     const list = "start" in ranges ? [ranges] : ranges;
     list.forEach(checkRange);
-    const spans = list.map((range) => this.linesOf(range));
+    const spans = list.map((range) => linesOf(range, this.lines.count));
     if (spans.length === 0) return this.answer([], [], []);
-    const view = this.current.view(
-      {
-        from: this.lines.lineStart(Math.min(...spans.map(({ first }) => first))),
-        to: this.lines.lineEnd(Math.max(...spans.map(({ last }) => last))),
-      },
-    );
+    const view = this.current.view({
+      from: this.lines.lineStart(Math.min(...spans.map(({ first }) => first))),
+      to: this.lines.lineEnd(Math.max(...spans.map(({ last }) => last))),
+    });
     const placed = spans.map((span) => this.placed(view, span));
     const changes = ChangeList.of(formatLines(
       this.language,
@@ -281,8 +281,8 @@ export class Document {
       if (step === "format" && now === this) ({ unsettled } = answer);
       list = compose(text, list, ChangeList.of(answer.changes));
     }
-    const formats = spans === undefined ? "all" : spans.map((range) => this.linesOf(range));
-    return this.answer(list, this.spansOf(unsettled), steps.includes("format") ? formats : []);
+    const formats = steps.includes("format") ? this.linesIn(spans) : [];
+    return this.answer(list, this.spansOf(unsettled), formats);
   }
 
   private formatIn(ranges: readonly Range[] | undefined, style?: Partial<Style>): Answer {
@@ -297,15 +297,15 @@ export class Document {
     checkStep(step);
     if (step === "format") return this.formatIn(ranges, style);
     const { language, regions, current: { syntax } } = this;
-    const own = new Set(ownPackages);
     const stretches = ranges && this.spansOf(ranges);
-    const settings = {
-      isOwn: (name: string) => own.has(name),
-      platformFirst: this.style(style).platformImports === "first",
-    };
     const changes = language.importsInRegions === true
       ? regions?.organized(syntax, style, ownPackages, stretches)
-      : language.organizeImports?.(language, syntax, settings, stretches);
+      : language.organizeImports?.(
+        language,
+        syntax,
+        importSettings(ownPackages, this.style(style)),
+        stretches,
+      );
     return this.answer(changes ?? [], [], []);
   }
 
@@ -320,8 +320,7 @@ export class Document {
     { changes, unsettled }: Pick<Answer, "changes" | "unsettled">,
     ranges?: readonly Range[],
   ): Answer {
-    const formats = ranges === undefined ? "all" : ranges.map((range) => this.linesOf(range));
-    return this.answer(changes, this.spansOf(unsettled), formats);
+    return this.answer(changes, this.spansOf(unsettled), this.linesIn(ranges));
   }
 
   /**
@@ -526,7 +525,7 @@ export class Document {
     const view = this.current.view(offsets);
     const around = this.resolved(call, this.reading.steadyStyle(offsets));
     const place = { from: view.place(offsets.from), to: view.place(offsets.to) };
-    return { view, around, place, span: this.placed(view, this.linesOf(range)) };
+    return { view, around, place, span: this.placed(view, linesOf(range, this.lines.count)) };
   }
 
   /**
@@ -569,7 +568,9 @@ export class Document {
         ? undefined
         : (again) => this.resolved(call, Reading.of(this.language, again).style()),
     );
-    if (this.language.held !== undefined) return this.withHeld(own, call);
+    // What is laid out of it are the texts that it holds.
+    if (this.language.held !== undefined)
+      return { ...own, changes: ChangeList.of(heldChanges(this, this.reading.syntax, call)) };
     const all = this.regions?.with(this.reading.syntax, own, call);
     if (all === undefined) return own;
     return all.resized && turns > 0 ? this.laidOutAgain(all, call, turns - 1) : all;
@@ -581,22 +582,6 @@ export class Document {
     const formatted = all.changes.appliedTo(text);
     const more = this.opened(language, languageId, formatted).whole(call, turns).changes;
     return { ...all, changes: compose(text, all.changes, more) };
-  }
-
-  /** The same with the texts that this one holds in strings. */
-  private withHeld(own: Whole, call: Partial<Style> | undefined): Whole {
-    const { language, reading: { syntax } } = this;
-    const changes: Change[] = [];
-    for (const { languageId, text, replaced } of language.held!(syntax)) {
-      const inner = this.languageOf(languageId);
-      if (inner === undefined) continue;
-      // What holds it says how it ends.
-      const answer = this.opened(inner.cell ?? inner, languageId, text).formatDocument(
-        { ...call, insertFinalNewline: false },
-      );
-      if (answer.unsettled.length === 0) changes.push(...replaced(answer.text));
-    }
-    return { ...own, changes: ChangeList.of(changes) };
   }
 
   /** @internal Whether a character before an offset may have something come of it. */
@@ -663,15 +648,9 @@ export class Document {
     return { from, to: empty ? from : Math.max(from, this.lines.offsetAt(end, this.encoding)) };
   }
 
-  private linesOf({ start, end }: Range): LineSpan {
-    const first = Math.min(start.line, this.lines.count - 1);
-    const last = Math.min(end.line, this.lines.count - 1);
-    return {
-      first,
-      last: last > first && end.character === 0 && end.line < this.lines.count
-        ? last - 1
-        : Math.max(first, last),
-    };
+  /** The lines of ranges; all where they are left out. */
+  private linesIn(ranges: readonly Range[] | undefined): "all" | readonly LineSpan[] {
+    return ranges?.map((range) => linesOf(range, this.lines.count)) ?? "all";
   }
 
   /** The same lines in a view. */
@@ -682,11 +661,7 @@ export class Document {
 
   // Answers
 
-  private answerAbout(
-    view: View,
-    changes: Iterable<Change>,
-    spans: readonly LineSpan[],
-  ): Answer {
+  private answerAbout(view: View, changes: Iterable<Change>, spans: readonly LineSpan[]): Answer {
     const unsettled = unsettledStretches(this.language, view.syntax);
     return this.answerIn(view, { changes, unsettled }, spans, []);
   }
@@ -703,10 +678,7 @@ export class Document {
     });
     return this.answer(
       view.back(changes),
-      unsettled.map(({ from, to }) => ({
-        from: view.begins(from),
-        to: view.begins(from) + to - from,
-      })),
+      unsettled.map((stretch) => wholeSpan(view, stretch)),
       formats,
     );
   }

@@ -27,13 +27,19 @@ export interface View {
   /** Where an offset of the whole text stands here. */
   place(offset: number): number;
   /** Where in the whole text a thing stands that begins at a place here. */
-  begins(place: number): number;
+  readonly begins: (place: number) => number;
   /** Changes made here as changes of the whole text. */
   back(changes: Iterable<Change>): Change[];
   /** The whole units around what it was made for, with the gaps before and after them. */
   readonly core: Span & Pick<Level, "joint">;
   /** Whether the brackets of the whole text do not add up. */
   readonly unbalanced: boolean;
+}
+
+/** A stretch of a view as one of the whole text. */
+export function wholeSpan({ begins }: Pick<View, "begins">, { from, to }: Span): Span {
+  const begin = begins(from);
+  return { from: begin, to: begin + to - from };
 }
 
 /** A change, or several as one, and the stretch of the text before it that was read again. */

@@ -22,16 +22,12 @@ export class Remembered {
   private unsettled: readonly Span[];
 
   constructor(
-    private readonly style: Style,
+    /** The style of which it came. */
+    readonly style: Style,
     whole: Whole,
   ) {
     this.changes = whole.changes;
     this.unsettled = whole.unsettled;
-  }
-
-  /** Whether it came of this style. */
-  isOf(style: Style): boolean {
-    return JSON.stringify(this.style) === JSON.stringify(style);
   }
 
   /** Whether it stands where nothing was read again: all of the text was understood, or nothing has changed. */

@@ -1,10 +1,10 @@
 import type { Language, Syntax } from "./language.js";
 import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
-import type { Reading, View } from "./reading.js";
+import { wholeSpan, type Reading, type View } from "./reading.js";
 import { Remembered, reachesOver, type Whole } from "./remembered.js";
 import { formatUntilStable, unsettledStretches } from "./requests/document.js";
-import type { Style } from "./style/style.js";
+import { sameStyle, type Style } from "./style/style.js";
 
 /** What formatting a whole text comes to; kept, and mended where the text has changed. */
 export class WholeText {
@@ -34,7 +34,7 @@ export class WholeText {
     reading.catchUp();
     // What does not parse may reach further than what was read again.
     const known = this.remembered?.holds === true ? this.remembered : undefined;
-    if (known !== undefined && known.isOf(style) && this.refreshed(known, style))
+    if (known !== undefined && sameStyle(known.style, style) && this.refreshed(known, style))
       return known.whole;
     const { syntax } = reading;
     const changes = formatUntilStable(language, syntax, style, styleAfter);
@@ -52,7 +52,7 @@ export class WholeText {
       const covered = core.from <= span.from && core.to >= span.to;
       if (!covered || (core.joint && style.listSplit !== "as-written")) return false;
       const unsettled = unsettledStretches(this.language, syntax).map(
-        ({ from, to }) => ({ from: view.begins(from), to: view.begins(from) + to - from }),
+        (stretch) => wholeSpan(view, stretch),
       );
       if (reachesOver(unsettled, core)) return false;
       const changes = formatUntilStable(this.language, syntax, style);

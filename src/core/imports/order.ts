@@ -1,5 +1,6 @@
 import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
+import type { Style } from "../style/style.js";
 import type { Change } from "../text/edits.js";
 
 /** What a language says of an import that may change its place. */
@@ -16,6 +17,15 @@ export interface ImportSettings {
   readonly isOwn: (packageName: string) => boolean;
   /** Whether what the language's platform brings stands before all others, or among packages by name. */
   readonly platformFirst: boolean;
+}
+
+/** What a save's own packages and a style say of the order of imports. */
+export function importSettings(
+  ownPackages: readonly string[],
+  { platformImports }: Pick<Style, "platformImports">,
+): ImportSettings {
+  const own = new Set(ownPackages);
+  return { isOwn: (name) => own.has(name), platformFirst: platformImports === "first" };
 }
 
 /**

@@ -30,8 +30,8 @@ export interface HostDocument {
     language: Language,
     languageId: string,
     text: string,
-    line: number | undefined,
-    fallback: Partial<Style> | undefined,
+    line?: number,
+    fallback?: Partial<Style>,
   ): Document;
 }
 

@@ -1,4 +1,4 @@
-import { Char } from "../text/characters.js";
+import { isLineEnd } from "../text/line-ends.js";
 import type { Change, OffsetChange } from "../text/edits.js";
 import type { Lines } from "../text/lines.js";
 import { lastAtMost } from "../text/search.js";
@@ -279,11 +279,8 @@ class Found {
 /** A line with its line end, or the last one. */
 const LINE = /[^\r\n]*(?:\r\n|\r|\n)|[^\r\n]+/g;
 
-const atLineStart = (host: Pick<Lines, "charCodeAt">, offset: number): boolean => {
-  if (offset === 0) return true;
-  const c = host.charCodeAt(offset - 1);
-  return c === Char.LineFeed || c === Char.CarriageReturn;
-};
+const atLineStart = (host: Pick<Lines, "charCodeAt">, offset: number): boolean =>
+  offset === 0 || isLineEnd(host.charCodeAt(offset - 1));
 
 /** How much of a prefix stands at a line's beginning. */
 function sharedLength(text: string, start: number, end: number, prefix: string): number {

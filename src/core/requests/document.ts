@@ -1,4 +1,4 @@
-import { Char } from "../text/characters.js";
+import { isLineEnd } from "../text/line-ends.js";
 import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import { render } from "../layout/render.js";
@@ -6,13 +6,14 @@ import { Sheet } from "../layout/sheet.js";
 import type { SolverOptions } from "../layout/solution.js";
 import { solve } from "../layout/solver.js";
 import { placeTrivia } from "../layout/trivia.js";
-import type { Style } from "../style/style.js";
+import { sameStyle, type Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { applyHolds, holdsFile } from "../layout/holds.js";
 import { heldOf } from "../outline/holds.js";
 import type { Change } from "../text/edits.js";
+import { behindBlanks } from "../text/width.js";
 
 /**
  * The changes that format a whole text. `part` says which gaps count as they stand, and whether all line
@@ -61,14 +62,15 @@ export function formatUntilStable(
 ): ChangeList {
   let changes = formatWhole(language, syntax, style);
   const { text } = syntax.tokens;
+  if (!movesLines(changes, text)) return changes;
   const doubtful = isDoubtful(language, syntax);
   const mayTurn = styleOf !== undefined && text.length < LONG && indentsLines(changes, text);
-  if (!(doubtful || mayTurn) || !movesLines(changes, text)) return changes;
+  if (!doubtful && !mayTurn) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
     const formatted = changes.appliedTo(text);
     const again = language.parse(formatted, syntax.unbalanced && syntax.held !== undefined);
     const after = styleOf?.(again) ?? style;
-    if (!doubtful && JSON.stringify(after) === JSON.stringify(style)) break;
+    if (!doubtful && sameStyle(after, style)) break;
     const more = formatWhole(language, again, after);
     if (more.length === 0) break;
     changes = compose(text, changes, more);
@@ -81,7 +83,7 @@ function movesLines(changes: ChangeList, text: string): boolean {
   for (let i = 0; i < changes.length; i++) {
     const { from, to, text: put } = changes.at(i);
     if (holdsLineEnd(put, 0, put.length) || holdsLineEnd(text, from, to)) return true;
-    if (atLineStart(text, from)) return true;
+    if (behindBlanks(text, from)) return true;
   }
   return false;
 }
@@ -90,25 +92,15 @@ function movesLines(changes: ChangeList, text: string): boolean {
 function indentsLines(changes: ChangeList, text: string): boolean {
   for (let i = 0; i < changes.length; i++) {
     const { from, to, text: put } = changes.at(i);
-    if (INDENTS.test(put) || (to > from && atLineStart(text, from))) return true;
+    if (INDENTS.test(put) || (to > from && behindBlanks(text, from))) return true;
   }
   return false;
 }
 
 const INDENTS = /[\r\n][ \t]/;
 
-/** Whether nothing but blanks stands before an offset on its line. */
-function atLineStart(text: string, offset: number): boolean {
-  let blank = offset - 1;
-  while (text.charCodeAt(blank) === Char.Space || text.charCodeAt(blank) === Char.Tab) blank--;
-  return blank < 0 || holdsLineEnd(text, blank, blank + 1);
-}
-
 function holdsLineEnd(text: string, from: number, to: number): boolean {
-  for (let i = from; i < to; i++) {
-    const c = text.charCodeAt(i);
-    if (c === Char.LineFeed || c === Char.CarriageReturn) return true;
-  }
+  for (let i = from; i < to; i++) if (isLineEnd(text.charCodeAt(i))) return true;
   return false;
 }
 

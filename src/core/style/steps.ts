@@ -4,7 +4,7 @@ import { Signs, type Notation } from "../notation.js";
 import type { Source, Span } from "../outline/excerpt.js";
 import type { Sequence } from "../outline/sequence.js";
 import type { TokenTable } from "../syntax/tokens.js";
-import { lineColumn, startOfLine, type Characters } from "../text/width.js";
+import { behindBlanks, lineColumn, startOfLine } from "../text/width.js";
 
 /** How far into a text it is looked; more would say the same. */
 export const SAMPLE = 1 << 16;
@@ -134,7 +134,7 @@ export class StepReader {
     let sign = offset - 1;
     while (text.charCodeAt(sign) === Char.Space) sign--;
     if (!signs.isLead(text.charCodeAt(sign))) return column;
-    return isLead(text, sign) ? column + offset - sign : column;
+    return behindBlanks(text, sign) ? column + offset - sign : column;
   }
 
   /** Whether a line begins at an offset, and none that goes on with the one before. */
@@ -143,7 +143,7 @@ export class StepReader {
     let i = offset - 1;
     while (i >= 0 && text.charCodeAt(i) <= Char.Space) i--;
     return (
-      offset > 0 && isLead(text, offset) && text.charCodeAt(i) !== this.continuation
+      offset > 0 && behindBlanks(text, offset) && text.charCodeAt(i) !== this.continuation
     );
   }
 
@@ -154,13 +154,4 @@ export class StepReader {
     while (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab) i++;
     return text.charCodeAt(i) === this.signs.leader;
   }
-}
-
-/** Whether nothing but white space stands before an offset on its line. */
-function isLead(text: Characters, offset: number): boolean {
-  let i = offset - 1;
-  while (i >= 0 && (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab)) i--;
-  return (
-    i < 0 || text.charCodeAt(i) === Char.LineFeed || text.charCodeAt(i) === Char.CarriageReturn
-  );
 }

@@ -107,6 +107,10 @@ export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[])
   return style as unknown as Style;
 }
 
+/** Whether two styles say the same of every option. */
+export const sameStyle = (a: Style, b: Style): boolean =>
+  (Object.keys(STYLE_VALUES) as (keyof Style)[]).every((name) => a[name] === b[name]);
+
 function check(name: string, value: unknown): void {
   const allowed = Object.hasOwn(STYLE_VALUES, name) ? STYLE_VALUES[name as keyof Style] : undefined;
   if (allowed === undefined)

@@ -1,5 +1,6 @@
 import { Ahead } from "./ahead.js";
 import { Char } from "./characters.js";
+import { isLineTerminator } from "./line-ends.js";
 
 /** What ended a string. */
 export const enum Ended {
@@ -45,9 +46,7 @@ export class StringReader {
       i++;
       if (text.charCodeAt(i) === Char.CarriageReturn && text.charCodeAt(i + 1) === Char.LineFeed)
         i++;
-      const c = text.charCodeAt(i);
-      this.multiLine ||=
-        c === Char.LineFeed || c === Char.CarriageReturn || c === 0x2028 || c === 0x2029;
+      this.multiLine ||= isLineTerminator(text.charCodeAt(i));
     }
     return this.endedAt(text.length, Ended.ByText);
   }

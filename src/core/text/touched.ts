@@ -1,7 +1,20 @@
+import type { Range } from "./lines.js";
+
 /** A stretch of whole lines, zero-based, first and last included. */
 export interface LineSpan {
   readonly first: number;
   readonly last: number;
+}
+
+/**
+ * The lines of a range in a text of `count` lines. One that ends at the start of a line does not touch that line,
+ * unless it is empty.
+ */
+export function linesOf({ start, end }: Range, count: number): LineSpan {
+  const first = Math.min(start.line, count - 1);
+  const last = Math.min(end.line, count - 1);
+  const ends = last > first && end.character === 0 && end.line < count;
+  return { first, last: ends ? last - 1 : Math.max(first, last) };
 }
 
 /**

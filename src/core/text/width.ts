@@ -1,4 +1,5 @@
 import { Char } from "./characters.js";
+import { isLineEnd } from "./line-ends.js";
 /**
  * Ranges of code points that fill two columns: the Wide and Fullwidth classes of Unicode's
  * East Asian Width (UAX 11), merged to whole blocks where a block holds nothing narrower in use.
@@ -154,7 +155,14 @@ export function whiteOf(text: string, offset: number): string {
   return text.slice(start, end);
 }
 
-/** Whether nothing but white space stands before `offset` on its line. */
+/** Whether nothing but spaces and tabs stands before `offset` on its line; it looks no further than they reach. */
+export function behindBlanks(text: Characters, offset: number): boolean {
+  let i = offset - 1;
+  while (i >= 0 && (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab)) i--;
+  return i < 0 || isLineEnd(text.charCodeAt(i));
+}
+
+/** Whether nothing but white space of any kind stands before `offset` on its line. */
 export const beginsItsLine = (text: string, offset: number): boolean =>
   text.slice(startOfLine(text, offset), offset).trim() === "";
 
@@ -189,8 +197,6 @@ export class LineStarts {
     return this.start;
   }
 }
-
-const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
 
 /** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
 export function lineColumn(

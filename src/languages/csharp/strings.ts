@@ -1,4 +1,5 @@
 import { Char } from "../../core/text/characters.js";
+import { isLineEnd } from "../../core/text/line-ends.js";
 
 /** Where a text ends. */
 export interface StringEnd {
@@ -10,8 +11,6 @@ export interface StringEnd {
 
 /** How deep texts may nest in the holes of others. */
 const DEEP = 40;
-
-const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
 
 /**
  * The end of the text that begins at an offset, in any of its forms (ECMA-334, 6.4.5.6, 12.8.3, and the raw

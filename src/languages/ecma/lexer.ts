@@ -1,4 +1,5 @@
 import { Char } from "../../core/text/characters.js";
+import { isLineTerminator } from "../../core/text/line-ends.js";
 import { Ended, StringReader } from "../../core/text/strings.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
@@ -172,7 +173,7 @@ export class Lexer {
   private lineComment(start: number): void {
     const { text } = this;
     let i = start;
-    while (i < text.length && !isLineEnd(text.charCodeAt(i))) i++;
+    while (i < text.length && !isLineTerminator(text.charCodeAt(i))) i++;
     while (
       i > start && (text.charCodeAt(i - 1) === Char.Space || text.charCodeAt(i - 1) === Char.Tab)
     ) i--;
@@ -193,7 +194,8 @@ export class Lexer {
 
   private multiLine(start: number, end: number): number {
     const { text } = this;
-    for (let i = start; i < end; i++) if (isLineEnd(text.charCodeAt(i))) return TokenFlag.MultiLine;
+    for (let i = start; i < end; i++)
+      if (isLineTerminator(text.charCodeAt(i))) return TokenFlag.MultiLine;
     return 0;
   }
 
@@ -386,7 +388,7 @@ export class Lexer {
     let i = start + 1;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (isLineEnd(c)) return this.add(T.Unknown, start, start + 1);
+      if (isLineTerminator(c)) return this.add(T.Unknown, start, start + 1);
       if (c === Char.Backslash) i++;
       else if (c === Char.LeftBracket) inClass = true;
       else if (c === Char.RightBracket) inClass = false;
@@ -469,8 +471,6 @@ export class Lexer {
   }
 }
 
-const isLineEnd = (c: number): boolean =>
-  c === Char.LineFeed || c === Char.CarriageReturn || c === 0x2028 || c === 0x2029;
 const isWideSpace = (c: number): boolean =>
   c === 160
   || c === 0xfeff

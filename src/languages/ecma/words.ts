@@ -39,10 +39,9 @@ const RESERVED: readonly (readonly [string, T])[] = [
 const LENGTHS = 11;
 
 /** The reserved words by their first letter and length. Words such as `this` or `null` read as names do. */
-const WORDS: readonly (readonly (readonly [string, T])[])[] = Array.from(
-  { length: 26 * LENGTHS },
-  (_, i) => RESERVED.filter(([word]) => place(word.charCodeAt(0), word.length) === i),
-);
+const WORDS: (readonly [string, T])[][] = Array.from({ length: 26 * LENGTHS }, () => []);
+for (const entry of RESERVED)
+  WORDS[place(entry[0].charCodeAt(0), entry[0].length)]!.push(entry);
 
 /** Where reserved words stand that begin with a small letter and are as long. */
 function place(first: number, length: number): number {

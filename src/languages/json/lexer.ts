@@ -1,4 +1,5 @@
 import { Char } from "../../core/text/characters.js";
+import { isLineEnd } from "../../core/text/line-ends.js";
 import { Ended, StringReader } from "../../core/text/strings.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
@@ -91,7 +92,6 @@ class JsonLexer {
   }
 }
 
-const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
 const isBlank = (c: number): boolean => c <= 32 || c === 0xfeff || c === 0xa0;
 
 function signOf(c: number): T {

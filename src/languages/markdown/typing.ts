@@ -45,19 +45,18 @@ function entered(text: string, at: number): EnteredText {
 function enteredBehind(text: string, at: number, above: Line): EnteredText {
   const end = lineEnd(text, at);
   const rest = text.slice(at, end);
-  const before = text.slice(0, above.end);
-  const blocks = parseBlocks(before);
+  const written = text.slice(above.start, above.end);
+  // What stood on a line that Enter leaves empty keeps its place.
+  if (written.trim() === "" && rest.trim() !== "") return pushedDown(at, rest, above, written);
+  const blocks = parseBlocks(text.slice(0, above.end));
   const line = blocks.starts.length - 1;
-  // Nothing goes on behind an empty line, but what stood on it keeps its place.
-  const isBlank = before.slice(above.start).trim() === "";
-  if (line < 0 || blocks.starts[line] !== above.start || (isBlank && rest.trim() !== ""))
-    return pushedDown(text, at, rest, above);
+  // Nothing goes on behind an empty line.
+  if (line < 0 || blocks.starts[line] !== above.start) return { changes: [], caret: at };
   const chain = chainAt(blocks.root, line);
   const tip = chain.at(-1)!;
   if (tip.kind === B.Kept || tip.kind === B.Html || tip.kind === B.Code || tip.kind === B.Fence)
     return put(at, rest, indentOf(text, above));
   const item = innermost<Item>(chain, B.Item);
-  const written = text.slice(above.start, above.end);
   if (item !== undefined && item.first === line) {
     const content = written.slice(item.marker + item.length - above.start).trim();
     if (content.replace(BOX, "").trim() === "" && rest.trim() === "")
@@ -80,11 +79,10 @@ function enteredBehind(text: string, at: number, above: Line): EnteredText {
 }
 
 /** Takes the white space of a line that Enter leaves empty along with what went down. */
-function pushedDown(text: string, at: number, rest: string, above: Line): EnteredText {
-  const white = text.slice(above.start, above.end);
-  if (white === "" || white.trim() !== "" || rest.trim() === "") return { changes: [], caret: at };
+function pushedDown(at: number, rest: string, { start, end }: Line, white: string): EnteredText {
+  if (white === "") return { changes: [], caret: at };
   const { changes, caret } = put(at, rest, white);
-  const emptied = { from: above.start, to: above.end, text: "", rule: RULES[R.Line]! };
+  const emptied = { from: start, to: end, text: "", rule: RULES[R.Line]! };
   return { changes: [emptied, ...changes], caret: caret - white.length };
 }
 

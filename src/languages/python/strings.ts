@@ -1,7 +1,7 @@
 import { Char } from "../../core/text/characters.js";
+import { isLineEnd } from "../../core/text/line-ends.js";
 const HASH = 35;
 
-const isLineEnd = (c: number): boolean => c === Char.LineFeed || c === Char.CarriageReturn;
 const isQuote = (c: number): boolean => c === Char.Quote || c === Char.Apostrophe;
 
 /** Length of the run of quotes that opens a string at `at`: 3 or 1. */

@@ -97,11 +97,11 @@ const others = (
   count: number,
   numbers = false,
 ): boolean => {
-  const plain = (row: string | undefined): string | undefined =>
-    numbers ? row?.replace(NUMBER, "") : row;
+  const alike = (row: string, came: string | undefined): boolean =>
+    row === came || (numbers && row.replace(NUMBER, "") === came?.replace(NUMBER, ""));
   return (
     before.slice(0, line).every((row, i) => row === after[i])
-    && before.slice(line + 1).every((row, i) => plain(row) === plain(after[line + count + i]))
+    && before.slice(line + 1).every((row, i) => alike(row, after[line + count + i]))
   );
 };
 

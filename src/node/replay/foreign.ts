@@ -5,7 +5,7 @@ import { accept } from "./accept.js";
 import { Hand } from "./hand.js";
 import { linesInTokens } from "./stretches.js";
 import { Counter, type Tally } from "./tally.js";
-import { documentationSign, opensComment, proseLines, toType } from "./typing.js";
+import { opensComment, proseLines, toType } from "./typing.js";
 
 /**
  * Enters each line of a file anew in its place, the file as its author left it: the line must come out
@@ -41,8 +41,7 @@ function reenter(engine: Engine, language: Language, text: string, counter: Coun
     const hand = new Hand(document, style, above, before, i - 1);
     hand.enter();
     hand.ask("\n");
-    hand.takeBack(wanted, documentationSign(language));
-    if (language.typing.entered !== undefined) hand.leave(wanted);
+    hand.takeBack(wanted, language);
     for (const character of toType(wanted.trimEnd(), hand.line)) {
       hand.type(character);
       if (triggers.has(character)) hand.ask(character);

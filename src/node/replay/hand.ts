@@ -1,4 +1,5 @@
 import type { Document } from "../../core/document.js";
+import type { Language } from "../../core/language.js";
 import type { Style } from "../../core/style/style.js";
 import { applyEdits, type TextEdit } from "../../core/text/edits.js";
 import { accept } from "./accept.js";
@@ -25,8 +26,13 @@ export class Hand {
     this.line += text;
   }
 
-  /** Deletes the sign of a comment with which the engine began the line, where the wanted one has none. */
-  takeBack(wanted: string, sign: string | undefined): void {
+  /** Takes back what the engine began the line with and nobody wants: the sign of a comment, or the mark of an item. */
+  takeBack(wanted: string, language: Language): void {
+    this.deleteSign(wanted, documentationSign(language));
+    if (language.typing.entered !== undefined) this.leave(wanted);
+  }
+
+  private deleteSign(wanted: string, sign: string | undefined): void {
     const { line, number } = this;
     if (sign === undefined || line.trim() !== sign || wanted.startsWith(line)) return;
     this.send("");
@@ -40,8 +46,8 @@ export class Hand {
     this.written = from;
   }
 
-  /** Ends with Enter what the engine began and nobody wants, as a list: each Enter takes one level back. */
-  leave(wanted: string): void {
+  /** Ends an item with Enter: each takes one level back. */
+  private leave(wanted: string): void {
     for (let tries = 0; tries < 6; tries++) {
       if (this.line.trim() === "" || wanted.startsWith(this.line.trimEnd())) return;
       const { line } = this;
@@ -124,3 +130,7 @@ export class Hand {
     this.written = this.line.length;
   }
 }
+
+/** With what lines of documentation may begin in a text, or in what it holds. */
+const documentationSign = ({ notation, regions }: Language): string | undefined =>
+  notation.lineDocumentation ?? (regions && "///");

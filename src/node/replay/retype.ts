@@ -1,7 +1,7 @@
 import type { Engine } from "../../core/engine.js";
 import { Hand } from "./hand.js";
 import type { Miss } from "./miss.js";
-import { documentationSign, opensComment, proseLines, toType } from "./typing.js";
+import { opensComment, proseLines, toType } from "./typing.js";
 
 /**
  * Retypes each line of a text in its place: the caret goes to the end of the line before, Enter makes a
@@ -16,7 +16,8 @@ export function retype(engine: Engine, languageId: string, text: string): {
   const rows = text.replace(/\n$/, "").split("\n");
   const style = engine.open({ uri: "replay:", languageId, text }).style();
   const triggers = new Set(engine.triggerCharacters(languageId));
-  const byIndentation = engine.language(languageId)!.typing.blocks !== undefined;
+  const language = engine.language(languageId)!;
+  const byIndentation = language.typing.blocks !== undefined;
   const misses: Miss[] = [];
   const prose = proseLines(engine, languageId, text);
   let lines = 0;
@@ -36,9 +37,7 @@ export function retype(engine: Engine, languageId: string, text: string): {
         if (hand.ask(character)) trespasses++;
       };
       ask("\n");
-      const language = engine.language(languageId)!;
-      hand.takeBack(wanted, documentationSign(language));
-      if (language.typing.entered !== undefined) hand.leave(wanted);
+      hand.takeBack(wanted, language);
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
         if (triggers.has(character)) ask(character);

@@ -1,5 +1,4 @@
 import type { Engine } from "../../core/engine.js";
-import type { Language } from "../../core/language.js";
 import { LineIndex } from "../../core/text/lines.js";
 import { Hand } from "./hand.js";
 import type { Miss } from "./miss.js";
@@ -27,8 +26,6 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   const style = engine.open({ uri: "replay:", languageId, text }).style();
   const prose = proseLines(engine, languageId, text);
   const language = engine.language(languageId)!;
-  const sign = documentationSign(language);
-  const goesOn = language.typing.entered !== undefined;
   const byIndentation = language.typing.blocks !== undefined;
   const hand = new Hand(document, style, "", "", 0);
   const misses: Miss[] = [];
@@ -45,8 +42,7 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
       hand.enter();
       ask("\n");
     }
-    hand.takeBack(wanted, sign);
-    if (goesOn) hand.leave(wanted);
+    hand.takeBack(wanted, language);
     if (wanted.trim() !== "") {
       for (const character of toType(wanted, hand.line)) {
         hand.type(character);
@@ -65,10 +61,6 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   });
   return { lines: expected.length, misses, undecided, trespasses };
 }
-
-/** With what lines of documentation may begin in a text, or in what it holds. */
-export const documentationSign = ({ notation, regions }: Language): string | undefined =>
-  notation.lineDocumentation ?? (regions && "///");
 
 /** The lines that begin inside a comment: how deep its text stands is the author's. */
 export function proseLines(engine: Engine, languageId: string, text: string): Set<number> {

@@ -85,10 +85,8 @@ class Rewriter {
         for (let i = line; i <= last; i++) {
           const excess = i - line >= most;
           // Blanks behind the last line end leave that to the line before.
-          const ended = ends[i]! < text.length;
-          if (excess && ended)
-            push(i === 0 ? starts[0]! : ends[i - 1]!, ends[i]!, "", R.BlankLines);
-          else if (excess && i > 0) push(starts[i]!, ends[i]!, "", R.BlankLines);
+          const joins = i > 0 && ends[i]! < text.length;
+          if (excess) push(joins ? ends[i - 1]! : starts[i]!, ends[i]!, "", R.BlankLines);
           else if (starts[i] !== ends[i]) push(starts[i]!, ends[i]!, "", R.Line);
         }
         line = last;
@@ -113,22 +111,11 @@ class Rewriter {
   /** Has the last line end with a line end, and nothing behind that. */
   private lastLine(changes: ChangeList): void {
     const { text, blocks: { starts, ends }, style } = this;
-    let last = starts.length - 1;
-    if (last < 0 || this.kept.has(last)) return;
-    while (last >= 0 && this.isFree(last)) last--;
-    if (last < 0) return;
+    const last = starts.length - 1;
+    if (last < 0 || this.kept.has(last) || this.isFree(last)) return;
     const end = ends[last]!;
-    const rest = text.slice(end);
-    const lineEnd = /^(?:\r\n|\r|\n)/.exec(rest)?.[0];
-    if (lineEnd === undefined && style.insertFinalNewline && last === starts.length - 1)
-      pushChanges(
-        changes,
-        text,
-        text.length,
-        text.length,
-        LINE_ENDS[style.endOfLine],
-        RULES[R.Line]!,
-      );
+    if (end < text.length || !style.insertFinalNewline) return;
+    changes.push({ from: end, to: end, text: LINE_ENDS[style.endOfLine], rule: RULES[R.Line]! });
   }
 
   /** Whether a line is blank, and no part of anything. */

@@ -71,10 +71,11 @@ export abstract class BracketLayout extends LayoutBase {
     if (rowFrame !== ROOT) sheet.close();
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
-    const free = this.takesComma(node, items);
-    const never = this.style.closingComma === "never";
-    if ((!row || never) && free) closeWithSeparator(sheet, items, this.style, R.ClosingComma);
-    else if (row && free && items.closing < 0) this.rowComma(rowFrame, items);
+    if (this.takesComma(node, items)) {
+      // A comma behind a row stays, where one may stand at all.
+      if (row && this.style.closingComma !== "never") this.rowComma(rowFrame, items);
+      else closeWithSeparator(sheet, items, this.style, R.ClosingComma);
+    }
     this.bracketed--;
     sheet.close();
   }
@@ -96,8 +97,8 @@ export abstract class BracketLayout extends LayoutBase {
   }
 
   /** The comma behind a row of items comes where they do not fit on one line. */
-  private rowComma(row: number, { lastEnd }: Items): void {
-    if (this.style.closingComma !== "when-split") return;
+  private rowComma(row: number, { closing, lastEnd }: Items): void {
+    if (closing >= 0 || this.style.closingComma !== "when-split") return;
     this.sheet.slot(lastEnd, Mark.SeparatorSlot);
     this.sheet.setSlotFrame(lastEnd, row);
   }
