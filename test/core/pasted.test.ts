@@ -1,0 +1,365 @@
+import { describe, expect, test } from "vitest";
+import { text, within } from "../support/marks.js";
+
+// What a request for the text between the marks makes of the whole.
+
+describe("pasted", () => {
+  test.each([
+    [
+      "whole lines between statements",
+      "javascript",
+      `
+function f() {
+  a();
+[[        if (b) {
+            c();
+        }
+]]  d();
+}
+`,
+      `
+function f() {
+  a();
+  if (b) {
+    c();
+  }
+  d();
+}
+`,
+    ],
+    [
+      "lines copied from the middle of the first",
+      "javascript",
+      `
+function f() {
+  [[if (b) {
+        c();
+      }]]
+}
+`,
+      `
+function f() {
+  if (b) {
+    c();
+  }
+}
+`,
+    ],
+    [
+      "into an empty body",
+      "javascript",
+      `
+function f() {
+[[a();
+b();
+]]}
+`,
+      `
+function f() {
+  a();
+  b();
+}
+`,
+    ],
+    [
+      "before else",
+      "javascript",
+      `
+if (a) {
+  b();
+[[      c();
+      d();
+]]} else {
+  e();
+}
+`,
+      `
+if (a) {
+  b();
+  c();
+  d();
+} else {
+  e();
+}
+`,
+    ],
+    [
+      "into an argument list",
+      "javascript",
+      `
+board(
+  first,
+[[        () => {
+          second();
+        },
+]]);
+`,
+      `
+board(
+  first,
+  () => {
+    second();
+  },
+);
+`,
+    ],
+    [
+      "into an object",
+      "javascript",
+      `
+const pier = {
+  north: 1,
+[[south: {
+  berths: 2,
+},
+]]};
+`,
+      `
+const pier = {
+  north: 1,
+  south: {
+    berths: 2,
+  },
+};
+`,
+    ],
+    [
+      "into an array",
+      "json",
+      `
+{
+  "piers": [
+[[{
+  "name": "north"
+},
+]]    { "name": "south" }
+  ]
+}
+`,
+      `
+{
+  "piers": [
+    {
+      "name": "north"
+    },
+    { "name": "south" }
+  ]
+}
+`,
+    ],
+    [
+      "among members",
+      "typescript",
+      `
+class Pier {
+  berths = 2;
+
+[[isFree(): boolean {
+    return true;
+}
+]]}
+`,
+      `
+class Pier {
+  berths = 2;
+
+  isFree(): boolean {
+    return true;
+  }
+}
+`,
+    ],
+    [
+      "among children of a tag",
+      "javascriptreact",
+      `
+const board = (
+  <table>
+[[<tr>
+  <td>06:10</td>
+</tr>
+]]  </table>
+);
+`,
+      `
+const board = (
+  <table>
+    <tr>
+      <td>06:10</td>
+    </tr>
+  </table>
+);
+`,
+    ],
+    [
+      "with tabs where spaces stand",
+      "javascript",
+      `
+function f() {
+  if (a) {
+    b();
+  }
+[[\t\tif (b) {
+\t\t\tc();
+\t\t}
+]]}
+`,
+      `
+function f() {
+  if (a) {
+    b();
+  }
+  if (b) {
+    c();
+  }
+}
+`,
+    ],
+    [
+      "into a comment",
+      "javascript",
+      `
+/*
+ * north
+[[south
+  east
+]] */
+a();
+`,
+      `
+/*
+ * north
+south
+  east
+ */
+a();
+`,
+    ],
+    [
+      "into a string",
+      "javascript",
+      `
+const text = \`
+[[  north
+ south
+]]\`;
+`,
+      `
+const text = \`
+  north
+ south
+\`;
+`,
+    ],
+    [
+      "a function without its end",
+      "javascript",
+      `
+function f() {
+[[      a(() => {
+        b();
+]]}
+`,
+      `
+function f() {
+  a(() => {
+    b();
+}
+`,
+    ],
+    [
+      "a suite at the caret's depth",
+      "python",
+      `
+def f():
+    a()
+    [[if b:
+        c()]]
+`,
+      `
+def f():
+    a()
+    if b:
+        c()
+`,
+    ],
+    [
+      "a suite from deeper code",
+      "python",
+      `
+def f():
+    a()
+[[            if b:
+                c()
+]]`,
+      `
+def f():
+    a()
+    if b:
+        c()
+`,
+    ],
+    [
+      "into a docstring",
+      "python",
+      `
+def f():
+    """Tides.
+[[  high
+      low
+]]    """
+`,
+      `
+def f():
+    """Tides.
+  high
+      low
+    """
+`,
+    ],
+    [
+      "into brackets",
+      "python",
+      `
+rota = [
+    "north",
+[[  "south",
+  "east",
+]]]
+`,
+      `
+rota = [
+    "north",
+    "south",
+    "east",
+]
+`,
+    ],
+    [
+      "within a line",
+      "javascript",
+      `
+board([[first,second]]);
+`,
+      `
+board(first, second);
+`,
+    ],
+    [
+      "a single line",
+      "javascript",
+      `
+function f() {
+[[        a();
+]]}
+`,
+      `
+function f() {
+  a();
+}
+`,
+    ],
+  ] as const)("%s (%s)", (_, languageId, before, after) => {
+    expect(within(languageId, text(before), "formatOnPaste")).toBe(text(after));
+  });
+});
