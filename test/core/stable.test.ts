@@ -107,6 +107,34 @@ describe("long texts come to rest at once", () => {
       { maxLineLength: 40, listSplit: "by-width" },
       "type Fare = Zone & { adults: number };\n",
     ],
+    [
+      "a clause with a comment before it, on a line of its own",
+      "javascript",
+      "class GullhavenTimetable /* by tide */ extends (sailings(winter, tidetable )) {}\n",
+      { maxLineLength: 50 },
+      "class GullhavenTimetable\n  /* by tide */ extends (\n    sailings(winter, tidetable)\n  ) {}\n",
+    ],
+    [
+      "a comment of several lines in a row",
+      "javascript",
+      'berth = { pier: { "name"/* of\nold */: "North", depth: "4.2" }, slip: a };\n',
+      { maxLineLength: 40 },
+      'berth = {\n  pier: {\n    "name"/* of\nold */: "North",\n    depth: "4.2",\n  },\n  slip: a,\n};\n',
+    ],
+    [
+      "a step that only stands behind a comment",
+      "typescript",
+      "declare const {\n// the pier\n[pier]: {\n        a\n}}\n",
+      { listSplit: "by-width", statementTerminator: "as-written" },
+      "declare const {\n        // the pier\n        [pier]: { a },\n}\n",
+    ],
+    [
+      "a text of several lines that is called",
+      "python",
+      "fare = '''a\n  b'''  (ZONES_OF_THE_RIVER | SEASONS_OF_THE_FERRY)\n",
+      { maxLineLength: 48 },
+      'fare = """a\n  b"""(\n    ZONES_OF_THE_RIVER | SEASONS_OF_THE_FERRY,\n)\n',
+    ],
   ])("%s", (_, languageId, short, style, expected) => {
     const remark = `${languageId === "python" ? "#" : "//"}${" tide".repeat(420)}\n`;
     const once = format(languageId, short + remark, style);

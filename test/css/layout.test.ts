@@ -144,6 +144,19 @@ describe("values", () => {
         left:   3px;
       }
       `],
+    ["values whose colons stand in a column come to their colons", `
+      a {
+        top    : 1px;
+        bottom :2px;
+        left   :   3px;
+      }
+      `, `
+      a {
+        top: 1px;
+        bottom: 2px;
+        left: 3px;
+      }
+      `],
     ["addresses, hacks and old filters", `
       a { background:url( data:image/png;base64,a/b== ) ; *zoom:1;color:red\\9;filter:alpha(opacity=50) }
       `, `

@@ -70,10 +70,12 @@ describe("types", () => {
       `],
     ["tuples and operators", `
       type A=[a:string,b?:number,...c:D[]]
+      type B=[readonly:string,infer?:number,keyof:C,readonly D[]]
       type E=readonly F[]|unique symbol|keyof typeof G
       let h:I['j'][number]
       `, `
       type A = [a: string, b?: number, ...c: D[]];
+      type B = [readonly: string, infer?: number, keyof: C, readonly D[]];
       type E = readonly F[] | unique symbol | keyof typeof G;
       let h: I["j"][number];
       `],

@@ -292,6 +292,7 @@ class Solver {
       const { sheet } = this;
       const inText =
         sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues)
+        && !sheet.tokens.isTrivia(ends - 1)
         && !sheet.is(ends - 1, Mark.Removed);
       const hug = frames.hug(f);
       const hugged = hug > 0 && ends >= hug;

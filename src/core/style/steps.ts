@@ -90,24 +90,32 @@ export class StepReader {
     /** How many values of templates are open: how their lines stand is the text's affair. */
     let values = 0;
     for (let t = 1; t < tokens.count && tokens.start(t) < SAMPLE; t++) {
-      if (!templates && !tokens.onNewLine(t)) continue;
-      const start = tokens.start(t - 1);
-      const last = tokens.end(t - 1) - 1;
+      if ((!templates && !tokens.onNewLine(t)) || tokens.isTrivia(t)) continue;
+      const before = tokens.grammarBefore(t);
+      if (before < 0) continue;
+      const start = tokens.start(before);
+      const last = tokens.end(before) - 1;
       const sign = text.charCodeAt(last);
       if (sign === opens && text.endsWith(interpolation, last + 1)) values++;
       // What goes on with a template begins with the closer of a value.
       if (values > 0 && last > start && signs.closes(text[start]!)) values--;
-      if (values > 0 || !tokens.onNewLine(t) || tokens.isTrivia(t) || tokens.isTrivia(t - 1))
-        continue;
+      if (values > 0 || !tokens.onNewLine(t)) continue;
       if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
         continue;
-      const opener = signs.isOpener(sign) || (tokens.is(t - 1, ">") && tokens.is(t, "<"));
-      if (!opener || this.isCommentLine(start)) continue;
+      const opener = signs.isOpener(sign) || (tokens.is(before, ">") && tokens.is(t, "<"));
+      if (!opener || this.isCommentLine(start) || this.endsText(tokens, before)) continue;
       const column = this.openerColumn(start);
       const step = lineColumn(text, tokens.start(t), TAB) - column;
       if (step > 0) (column === lineColumn(text, start, TAB) ? steps : behindSigns).push(step);
     }
     return steps.length > 0 || !nothingElse ? steps : behindSigns;
+  }
+
+  /** Whether the line of token t begins within a token of several lines, so that its column shows nothing. */
+  private endsText(tokens: TokenTable, t: number): boolean {
+    const line = startOfLine(tokens.text, tokens.start(t));
+    while (t > 0 && tokens.start(t) > line) t--;
+    return tokens.start(t) < line && tokens.end(t) > line;
   }
 
   /** How many columns deeper values stand than the lines that assign them, and operators than those they carry on. */
@@ -121,7 +129,7 @@ export class StepReader {
       if (!assigned && carriesOn?.test(tokens.textOf(t)) !== true) continue;
       if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
         continue;
-      const step = columnOf(t) - columnOf(t - 1);
+      const step = this.endsText(tokens, t - 1) ? 0 : columnOf(t) - columnOf(t - 1);
       if (USUAL.has(step)) steps.push(step);
     }
     return steps;

@@ -233,14 +233,16 @@ export class CssLayout extends CssSelectors {
    */
   private isAligned(node: number, value: number): boolean {
     const { tokens, tree, style } = this;
-    const wide = (t: number): boolean =>
-      tokens.start(t) - tokens.gapStart(t) > 1 && !tokens.onNewLine(t);
-    if (style.listSplit !== "as-written" || tokens.isTrivia(value - 1)) return false;
+    const gap = (t: number): number => tokens.start(t) - tokens.gapStart(t);
+    /** Whether white space that stays is all that stands between a name's colon and its value. */
+    const apart = (t: number): boolean =>
+      gap(t) > 0 && gap(t - 1) === 0 && !tokens.onNewLine(t) && !tokens.isTrivia(t - 1);
+    if (style.listSplit !== "as-written" || !apart(value)) return false;
     return [this.before, tree.next(node)].some((other) => {
       if (other === NONE || tree.kind(other) !== N.Declaration) return false;
       const beside = this.skip(this.skip(tree.first(other) + 1) + 1);
-      if (beside >= tree.end(other) || !this.isNext(node, other)) return false;
-      return (wide(value) || wide(beside)) && this.columnOf(beside) === this.columnOf(value);
+      if (beside >= tree.end(other) || !apart(beside) || !this.isNext(node, other)) return false;
+      return gap(value) + gap(beside) > 2 && this.columnOf(beside) === this.columnOf(value);
     });
   }
 

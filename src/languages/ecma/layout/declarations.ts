@@ -205,9 +205,9 @@ export abstract class DeclarationLayout extends ExpressionLayout {
   }
 
   private clauseOnNewLine(first: number, body: number): boolean {
-    const { tree, tokens } = this;
+    const { tree } = this;
     for (let clause = first; clause !== body; clause = tree.next(clause))
-      if (tokens.onNewLine(tree.first(clause))) return true;
+      if (this.beginsLine(tree.first(clause))) return true;
     return false;
   }
 

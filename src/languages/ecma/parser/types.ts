@@ -10,7 +10,7 @@ const KEYWORDS: ReadonlySet<string> = new Set(
   "any bigint boolean never number object string symbol undefined unknown".split(" "),
 );
 
-/** What follows the name of a parameter, be that a word of types as in `(keyof) => T`. */
+/** What follows a name, be that a word of types as in `(keyof) => T` and `[readonly: T]`. */
 const ENDS_NAME: ReadonlySet<number> = new Set([
   T.RightParen,
   T.Comma,
@@ -110,7 +110,7 @@ export abstract class TypeParser extends EcmaBase {
 
   private operatorType(): void {
     const first = this.at;
-    if (this.kind === T.Name) {
+    if (this.kind === T.Name && !ENDS_NAME.has(this.peek())) {
       if (this.isName("infer")) return this.inferType();
       if (this.isName("keyof") || this.isName("unique") || this.isName("readonly")) {
         this.next();
