@@ -14,6 +14,7 @@ import { atEachCaret } from "./requests/typing/carets.js";
 import { unsettledStretches } from "./requests/document.js";
 import { moveChanges } from "./requests/move.js";
 import { pasteChanges } from "./requests/paste.js";
+import { tokenAround } from "./requests/placing/places.js";
 import type { Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
 import { checkStep, type SaveOptions, type SaveStep } from "./save.js";
@@ -589,6 +590,15 @@ export class Document {
     return (
       this.regions !== undefined || mayAnswer(this.language, this.lines, offset, character)
     );
+  }
+
+  /** @internal Whether a text of several lines goes on at an offset: what its line begins with is the text's. */
+  goesOnAt(offset: number): boolean {
+    const view = this.current.view({ from: offset, to: offset }, { around: 0, whole: false });
+    if (this.regions?.find(view, offset, offset, true) !== undefined) return false;
+    const { syntax } = view;
+    const t = tokenAround(syntax, view.place(offset));
+    return t >= 0 && !syntax.tokens.isTrivia(t) && this.language.typing.isProse?.(syntax, t) !== true;
   }
 
   /** @internal Whether a line that begins at an offset holds something, and no token goes on there. */

@@ -91,7 +91,7 @@ async function scoreOf(engine: Engine, path: string): Promise<FileScore> {
   const { lines, undecided, ways }: Played = playFile(
     engine,
     language,
-    (await readSource(path)).text,
+    (await readSource(path)).text.replace(/^\uFEFF/, ""),
   );
   const tallies = [...ways];
   return {

@@ -94,11 +94,23 @@ export class Inside {
       this.document.style(wishes).maxLineLength - columnsBetween(prefix, 0, prefix.length);
     return {
       ...wishes,
+      ...this.hostStep,
       ...style,
       insertFinalNewline: false,
       endOfLine: this.around.endOfLine,
       maxLineLength: Math.max(width, LEAST_WIDTH),
     };
+  }
+
+  /** The host's step, where the region's own would mix tabs and spaces on its lines. */
+  private get hostStep(): Partial<Style> | undefined {
+    const { nested, prefix } = this.region;
+    if (nested !== true || prefix === "") return undefined;
+    const kind = prefix.startsWith("\t") ? "tab" : "space";
+    const shown = this.document.steadyStyle.indentStyle;
+    if (shown === undefined || shown === kind) return undefined;
+    const { indentStyle, indentSize, tabWidth } = this.around.own();
+    return indentStyle === kind ? { indentStyle, indentSize, tabWidth } : { indentStyle: kind };
   }
 
   /** An offset of the host as one of the document. */
@@ -274,7 +286,7 @@ export class Inside {
     for (let line = host.lineAt(from); line <= host.lineAt(to); line++)
       lines.push(host.lineStart(line));
     const pasted = lines.filter((start) => start >= from && start < to);
-    return this.withLacking(changes, pasted.map((start) => this.rows.lacking(start)));
+    return this.withLacking(changes, pasted.map((start) => this.lacking(start)));
   }
 
   /** What a character comes to that was typed in the region, `offset` being just after it. */
@@ -300,7 +312,7 @@ export class Inside {
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
     // The line that Enter began gets what stands before the others.
     const changes = character === "\n"
-      ? this.withoutWhiteAbove(host, offset, this.withLacking(own, [this.rows.lacking(offset)]))
+      ? this.withoutWhiteAbove(host, offset, this.withLacking(own, [this.lacking(offset)]))
       : own;
     let text = host;
     let { rows } = this;
@@ -312,6 +324,14 @@ export class Inside {
     }
     const after = document.offsetAfter(inner, caret) - this.opened.before.length;
     return { changes, caret: rows.host(Math.max(0, after)) };
+  }
+
+  /** What the line of an offset of the host lacks; nothing where a text of several lines goes on there. */
+  private lacking(offset: number): Lacking {
+    const lacking = this.rows.lacking(offset);
+    const isText =
+      this.region.nested === true && lacking.text !== "" && this.document.goesOnAt(this.offsetAt(offset));
+    return isText ? { ...lacking, text: "" } : lacking;
   }
 
   /** Changes, and what goes of the white space on the line that Enter left, be it what stands before each. */

@@ -2,13 +2,16 @@ import { beginsItsLine, startOfLine, whiteOf } from "../text/width.js";
 import type { Region } from "./region.js";
 
 /** Where a region lies, and what stands before each of its lines. */
-export type Place = Pick<Region, "from" | "to" | "prefix">;
+export type Place = Pick<Region, "from" | "to" | "prefix" | "nested">;
 
-/** A stretch as whole lines where nothing but white space stands before it, which then is no part of any of them. */
+/**
+ * A stretch as whole lines, nested in its host's, where nothing but white space stands before it, which then is no
+ * part of any of them.
+ */
 export function wholeLines(text: string, from: number, to: number): Place {
   if (!beginsItsLine(text, from)) return { from, to, prefix: "" };
   const start = startOfLine(text, from);
-  return { from: start, to, prefix: text.slice(start, from) };
+  return { from: start, to, prefix: text.slice(start, from), nested: true };
 }
 
 /** A stretch within a line, without the white space at its edges; undefined where nothing else is there. */

@@ -19,6 +19,8 @@ export interface Region extends Span {
   readonly start?: Fragment | undefined;
   /** What stands before each of its lines, indentation included: a quotation's `> `, a list's blanks. */
   readonly prefix: string;
+  /** Whether its lines stand in the depth of the host's lines, behind white space of the same kind. */
+  readonly nested?: boolean | undefined;
   /**
    * What may end it, as `</script` ends a script. While the lines of a change hold none of it, only the region
    * reads the change. Left out, the host is read after every change.

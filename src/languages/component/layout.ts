@@ -1,5 +1,6 @@
 import type { Syntax } from "../../core/language.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "../../core/layout/sheet.js";
+import { mayHoldText } from "../../core/regions/texts.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { lineColumn } from "../../core/text/width.js";
@@ -25,7 +26,7 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
     const frame = sheet.open(t, t + 1, FrameFlag.Block, 0);
     sheet.frames.anchor.set(frame, t - 1);
     // Lines of a text over several lines must not move, and what stands deeper is meant to.
-    if (!isDeeper && tokens.textOf(t).includes("`") && tokens.onNewLine(t)) {
+    if (!isDeeper && tokens.onNewLine(t) && mayHoldText(tokens.textOf(t))) {
       sheet.set(t, Demand.Level, R.Block);
     } else if (!isDeeper && !(isMarkup && isText(tokens, t, 0))) {
       sheet.line(t, 0, 0, R.Block);

@@ -1,5 +1,6 @@
 import type { Language } from "../../core/language.js";
 import { Mark } from "../../core/layout/sheet.js";
+import { mayHoldText } from "../../core/regions/texts.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
 import { htmlClosers } from "../html/closers.js";
@@ -39,7 +40,7 @@ const BRACES: Code = {
   closerOf: () => "}",
 };
 
-const DIALECT: Dialect = { lex: lexRazor, code: BRACES };
+const DIALECT: Dialect = { closesAny: true, lex: lexRazor, code: BRACES };
 
 /** Pieces of code stand in the depth of their braces. */
 class RazorLayout extends HtmlLayout {
@@ -47,7 +48,7 @@ class RazorLayout extends HtmlLayout {
     const { tokens, sheet } = this;
     for (let t = 1; t < tokens.count; t++) {
       const isMembers = this.isKind(t, T.Raw) && tokens.has(t - 1, CODE);
-      if (isMembers && !/@"|"""/.test(tokens.textOf(t))) sheet.mark(t, Mark.Reindent);
+      if (isMembers && !mayHoldText(tokens.textOf(t))) sheet.mark(t, Mark.Reindent);
     }
     super.document();
   }
@@ -58,7 +59,10 @@ class RazorLayout extends HtmlLayout {
 
   protected override lone(t: number): void {
     const { tokens, sheet } = this;
-    if (tokens.has(t, TokenFlag.MultiLine)) return sheet.mark(t, Mark.Reindent);
+    if (tokens.has(t, TokenFlag.MultiLine)) {
+      if (!mayHoldText(tokens.textOf(t))) sheet.mark(t, Mark.Reindent);
+      return;
+    }
     const start = tokens.start(t);
     const changes = [...tokens.textOf(t).matchAll(TIGHT)].map(({ index }) => ({
       from: start + index,

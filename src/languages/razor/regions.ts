@@ -57,7 +57,8 @@ function* code(text: string, { from, to }: Span): Iterable<Region> {
     const prefix = whiteOf(text, from);
     yield { from: at, to: at + head.length, languageId: "csharp", start, prefix };
   } else if (STATEMENT.test(piece)) {
-    yield { from, to, languageId: "csharp", prefix: wholeLines(text, from, to).prefix };
+    const { prefix, nested } = wholeLines(text, from, to);
+    yield { from, to, languageId: "csharp", prefix, nested };
   }
 }
 

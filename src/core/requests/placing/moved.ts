@@ -1,4 +1,5 @@
 import type { Language, Syntax } from "../../language.js";
+import { mayHoldText } from "../../regions/texts.js";
 import type { Style } from "../../style/style.js";
 import type { Change } from "../../text/edits.js";
 import type { LineIndex } from "../../text/lines.js";
@@ -72,7 +73,7 @@ export function movableRegions(language: Pick<Language, "regions">, syntax: Synt
   const { text } = syntax.tokens;
   const ends = new Set<number>();
   for (const { from, to } of language.regions?.in(syntax) ?? [])
-    if (!text.slice(from, to).includes("`")) ends.add(to);
+    if (!mayHoldText(text.slice(from, to))) ends.add(to);
   return ends;
 }
 

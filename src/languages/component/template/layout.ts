@@ -1,4 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { mayHoldText } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { byPlace, type Change } from "../../../core/text/edits.js";
@@ -143,7 +144,7 @@ export class TemplateLayout extends HtmlTags {
       changes.push(...blank(text, from + 2, begin), ...blank(text, begin + trimmed.length, to - 2));
     }
     sheet.rewrite(t, changes);
-    if (tokens.has(t, TokenFlag.MultiLine) && !holdsLines(tokens.textOf(t)))
+    if (tokens.has(t, TokenFlag.MultiLine) && !mayHoldText(tokens.textOf(t)))
       sheet.mark(t, Mark.Reindent);
   }
 
@@ -181,14 +182,10 @@ export class TemplateLayout extends HtmlTags {
     const name = tokens.textOf(tree.first(node));
     if (isEvent(name) && !tokens.has(value, TokenFlag.MultiLine)) this.statements(value);
     const isFree = name === "class" || isDirective(name);
-    if (isFree && tokens.has(value, TokenFlag.MultiLine) && !holdsLines(tokens.textOf(value)))
+    if (isFree && tokens.has(value, TokenFlag.MultiLine) && !mayHoldText(tokens.textOf(value)))
       sheet.mark(value, Mark.Reindent);
   }
 }
-
-/** Whether a text of several lines stands in an expression: those must not move. */
-const holdsLines = (expression: string): boolean =>
-  expression.split("`").some((part, i) => i % 2 === 1 && /[\r\n]/.test(part));
 
 /** The change that makes a stretch of white space one blank. */
 function blank(text: string, from: number, to: number): Change[] {

@@ -1,4 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { mayHoldText } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { ElementKind } from "../elements.js";
@@ -319,7 +320,7 @@ export class HtmlLayout extends HtmlItems {
     );
     if (language === undefined) return this.fixed(first, edge);
     // Lines of a text over several lines must not move.
-    const stays = tokens.textOf(first).includes("`") && tokens.onNewLine(first);
+    const stays = tokens.onNewLine(first) && mayHoldText(tokens.textOf(first));
     this.openBlock(start, first, edge, this.stepsIn(name, start, first, end));
     if (stays) {
       sheet.set(first, Demand.Level, R.Script);
