@@ -2,6 +2,7 @@ import type { Typing } from "../../core/language.js";
 import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
 import { ISLAND_WORDS } from "./islands.js";
+import { leavesAtMargin } from "./margin.js";
 
 /** A name as people write it. */
 const cases = (name: string): string[] => [name, name.toUpperCase()];
@@ -28,9 +29,6 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
   ["style", " x"],
 ]);
 
-/** A head or a body whose first line stands in its column. */
-const FLUSH = /(?:^|[\r\n])([ \t]*)<(?:head|body)\b[^>]*>[ \t]*(?:\r\n|\r|\n)\1[^\s]/i;
-
 const HEAD = /<head\b/i;
 
 /** What pages say of text that is being typed. */
@@ -43,7 +41,7 @@ export const htmlTyping: Typing = {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";
     const other = name === "head" ? below : name === "body" ? before : undefined;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
-    const flush = other !== undefined && (FLUSH.test(other) || (name === "body" && !HEAD.test(other)));
+    const flush = other !== undefined && (leavesAtMargin(other) || (name === "body" && !HEAD.test(other)));
     return flush ? undefined : FIRST_LINES.get(name);
   },
 };

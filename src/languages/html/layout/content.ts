@@ -6,6 +6,7 @@ import type { ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
 import { ISLANDS } from "../islands.js";
 import { N, T } from "../kinds.js";
+import { leavesAtMargin } from "../margin.js";
 import { R } from "../rules.js";
 import { HtmlItems, Role, type Holder, type Item } from "./items.js";
 
@@ -113,10 +114,12 @@ export class HtmlLayout extends HtmlItems {
   private stepsIn(name: string, start: number, first: number, end: number): number {
     const { tokens } = this;
     const tag = this.tree.first(start);
-    if (!this.asAuthored || !FLUSH.test(name) || (tag > 0 && !tokens.onNewLine(tag))) return 1;
-    let t = first;
+    if (!this.asAuthored || !FLUSH.test(name)) return 1;
+    let t = tag > 0 && !tokens.onNewLine(tag) ? end : first;
     while (t < end && !tokens.onNewLine(t)) t++;
-    return t < end && this.columnOf(t) === this.columnOf(tag) ? 0 : 1;
+    if (t < end) return this.columnOf(t) === this.columnOf(tag) ? 0 : 1;
+    // Where a head or a body shows nothing itself, the other one tells.
+    return (name === "head" || name === "body") && leavesAtMargin(tokens.text) ? 0 : 1;
   }
 
   /** Whether token t is an island of another tongue on a line of its own. */
