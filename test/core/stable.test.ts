@@ -122,6 +122,27 @@ describe("long texts come to rest at once", () => {
       'berth = {\n  pier: {\n    "name"/* of\nold */: "North",\n    depth: "4.2",\n  },\n  slip: a,\n};\n',
     ],
     [
+      "an element in brackets whose attribute needs lines",
+      "typescriptreact",
+      "berth = <Pier depth={tide\n/* now */} />\n",
+      { listSplit: "by-width" },
+      "berth = (\n  <Pier depth={\n    tide\n    /* now */\n  } />\n);\n",
+    ],
+    [
+      "a comment of its own line before a terminator, which stays",
+      "javascript",
+      "{  let pier,  berth\n// low\n;  }\n",
+      { statementTerminator: "omitted" },
+      "{\n  let pier,\n    berth\n    // low\n    ;\n}\n",
+    ],
+    [
+      "a comment of its own line before an element that is an operand",
+      "typescriptreact",
+      "open = loading && \n/* low */\n<Spinner className={Classes.SPINNER} />\n",
+      { maxLineLength: 40 },
+      "open =\n  loading &&\n  /* low */\n  <Spinner\n    className={Classes.SPINNER}\n  />;\n",
+    ],
+    [
       "a step that only stands behind a comment",
       "typescript",
       "declare const {\n// the pier\n[pier]: {\n        a\n}}\n",

@@ -127,6 +127,13 @@ export abstract class ElementLayout<T extends number> {
     return false;
   }
 
+  /** Whether a comment that begins a line stands between token t and the one before it. */
+  protected commentLineBefore(t: number): boolean {
+    const { tokens } = this;
+    for (let c = t - 1; c >= 0 && tokens.isTrivia(c); c--) if (tokens.onNewLine(c)) return true;
+    return false;
+  }
+
   /** Whether token t begins a line, or comments before it do. */
   protected beginsLine(t: number): boolean {
     const { tokens } = this;

@@ -207,8 +207,13 @@ export class Parts {
   }
 }
 
-/** Whether the author wrote a node on one line. */
+/** Whether the author wrote a node on one line: no token in it begins one, nor ends a comment in it on another. */
 export function onOneLine({ tokens, tree }: Parsed, node: number): boolean {
   const end = tree.end(node);
-  return tokens.nextWith(TokenFlag.OnNewLine, tree.first(node) + 1, end) === end;
+  let t = tree.first(node);
+  do {
+    t = tokens.nextWith(TokenFlag.OnNewLine | TokenFlag.Trivia, t + 1, end);
+    if (t < end && tokens.has(t, TokenFlag.OnNewLine | TokenFlag.MultiLine)) return false;
+  } while (t < end);
+  return true;
 }

@@ -235,6 +235,8 @@ export abstract class ListLayout extends LayoutBase {
     if (count > 1 && kind === N.Arguments && this.holdsSplitRun(node)) return true;
     if (kind === N.Object) return count > 1 || this.kindOf(last) === N.Method;
     if (kind === N.Paren && (count > 1 || this.kindOf(last) === N.Binary)) return !beside;
+    // As where its brackets come.
+    if (kind === N.Paren && this.kindOf(last) === N.JsxElement && !this.keepsSplit) return true;
     if (kind === N.Condition) return this.kindOf(last) === N.Binary && this.keptSplit(last);
     const alone = count === 1 && (kind === N.Paren || kind === N.Arguments);
     return alone && this.keepsSplit && this.kindOf(last) === N.Primary && this.dotOnNewLine(last);

@@ -43,7 +43,8 @@ export abstract class OperatorLayout extends ChainLayout {
     const before = this.breaksBefore(node);
     this.run(node, (t, kind, _, child) => {
       const operator = isOperator(kind);
-      if (child !== NONE && this.jsxGap(child) > 0) return this.besideOperator(t, child);
+      const beside = child !== NONE && !this.tokens.isTrivia(t - 1) && this.jsxGap(child) > 0;
+      if (beside) return this.besideOperator(t, child);
       if (kind === T.Less && this.tokens.onNewLine(t) && this.mayBeginTypes(node, t))
         return this.sheet.line(t, 0, 0, R.Operator);
       const sign = this.tokens.grammarBefore(t);

@@ -227,7 +227,7 @@ export class EcmaLayout extends ControlLayout {
   private mayGo(node: number, next: number): boolean {
     const { tokens, tree } = this;
     const kind: N = tree.kind(node);
-    if (this.isBody(node)) return false;
+    if (this.isBody(node) || this.commentLineBefore(tree.end(node) - 1)) return false;
     // `let` and `await` would take what stands on the next line.
     const word = tree.end(node) - tree.first(node) === 2 && kind === N.Expression
       ? tokens.textOf(tree.first(node))
@@ -323,8 +323,8 @@ export class EcmaLayout extends ControlLayout {
     const kind: T = tokens.kind(t);
     if (kind === T.Semicolon) {
       sheet.rule[t] = R.Terminator;
-      if (style.statementTerminator === "omitted" && !this.guards(tokens.skipTrivia(t + 1)))
-        sheet.mark(t, Mark.Removed);
+      const mayGo = !this.commentLineBefore(t) && !this.guards(tokens.skipTrivia(t + 1));
+      if (style.statementTerminator === "omitted" && mayGo) sheet.mark(t, Mark.Removed);
     } else if (kind !== T.Comma && style.statementTerminator === "explicit") {
       sheet.slot(end, Mark.TerminatorSlot);
     }

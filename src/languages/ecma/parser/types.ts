@@ -10,7 +10,7 @@ const KEYWORDS: ReadonlySet<string> = new Set(
   "any bigint boolean never number object string symbol undefined unknown".split(" "),
 );
 
-/** What follows a name, be that a word of types as in `(keyof) => T` and `[readonly: T]`. */
+/** What follows the name of a parameter, be that a word of types as in `(keyof) => T`. */
 const ENDS_NAME: ReadonlySet<number> = new Set([
   T.RightParen,
   T.Comma,
@@ -18,6 +18,9 @@ const ENDS_NAME: ReadonlySet<number> = new Set([
   T.Question,
   T.Assign,
 ]);
+
+/** What follows the label of an item, be that a word of types as in `[readonly: T]`. */
+const LABELS: ReadonlySet<number> = new Set([T.Colon, T.Question]);
 
 /** Type expressions of TypeScript, as its reference and its compiler's tests show them. */
 export abstract class TypeParser extends EcmaBase {
@@ -110,7 +113,7 @@ export abstract class TypeParser extends EcmaBase {
 
   private operatorType(): void {
     const first = this.at;
-    if (this.kind === T.Name && !ENDS_NAME.has(this.peek())) {
+    if (this.kind === T.Name && !LABELS.has(this.peek())) {
       if (this.isName("infer")) return this.inferType();
       if (this.isName("keyof") || this.isName("unique") || this.isName("readonly")) {
         this.next();
