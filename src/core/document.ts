@@ -538,7 +538,7 @@ export class Document {
     languageId: string,
     text: string,
     line?: number,
-    fallback?: Partial<Style>,
+    fallback?: () => Partial<Style>,
   ): Document {
     const { uri, engineStyle, encoding, languageOf } = this;
     const document = new Document(
@@ -548,7 +548,7 @@ export class Document {
         languageId,
         text,
         style: (inner) => this.styleFor(inner) ?? {},
-        fallback: () => ({ ...this.fallback?.(), ...fallback }),
+        fallback: () => ({ ...this.fallback?.(), ...fallback?.() }),
       },
       engineStyle,
       encoding,

@@ -149,7 +149,7 @@ describe("pages in which a sign begins code", () => {
       </script>
       <style>
       .pier {
-        width: @(w)px;
+          width: @(w)px;
       }
       </style>
       `],

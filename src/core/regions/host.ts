@@ -31,7 +31,7 @@ export interface HostDocument {
     languageId: string,
     text: string,
     line?: number,
-    fallback?: Partial<Style>,
+    fallback?: () => Partial<Style>,
   ): Document;
 }
 
@@ -215,7 +215,7 @@ export class HostRegions {
     around: HostStyle,
     line?: number,
   ): Inside | undefined {
-    const { languageId, start, fallback, islands = [] } = region;
+    const { languageId, start, islands = [] } = region;
     const language = this.host.languageOf(languageId);
     if (language === undefined) return undefined;
     const rows = RegionRows.of(lines, region);
@@ -227,7 +227,7 @@ export class HostRegions {
     );
     if (inside === undefined) return undefined;
     const text = before + inside + after;
-    const key = `${languageId} ${fallback?.indentSize ?? ""} ${text}`;
+    const key = `${languageId} ${region.fallback?.indentSize ?? ""} ${text}`;
     const live = this.live.find(
       ({ inside: { opened }, region: other }) => (
         other.languageId === languageId && opened.document.text === text
@@ -237,12 +237,19 @@ export class HostRegions {
       ?? this.known.get(key)
       ?? this.before.get(key)
       ?? {
-        document: this.host.opened(language, languageId, text, line, fallback),
+        document: this.host.opened(language, languageId, text, line, () => this.fallbackOf(region)),
         before,
         after,
       };
     if (live === undefined) this.known.set(key, opened);
     return new Inside(rows, opened, around);
+  }
+
+  /** The style of a region that shows nothing itself: its lines go on with the host's step where they stand among those. */
+  private fallbackOf({ nested, fallback }: Region): Partial<Style> {
+    if (nested !== true) return fallback ?? {};
+    const { indentStyle, indentSize } = this.host.style();
+    return { indentStyle, indentSize, ...fallback };
   }
 }
 

@@ -175,8 +175,10 @@ export class HtmlLexer {
   protected declaration(): void {
     const { text, at } = this;
     if (/^<!doctype/i.test(text.slice(at, at + 9))) {
-      const end = text.indexOf(">", at);
-      return this.add(T.Doctype, end < 0 ? text.length : end + 1, this.linesIn(end));
+      const close = text.indexOf(">", at);
+      const end = close < 0 ? text.length : close + 1;
+      const open = close < 0 ? TokenFlag.Continues : 0;
+      return this.add(T.Doctype, end, this.linesIn(end) | open);
     }
     const isComment = text.startsWith("<!--", at);
     const close = isComment ? text.indexOf("-->", at + 4) : text.indexOf(">", at);

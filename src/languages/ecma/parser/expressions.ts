@@ -366,13 +366,15 @@ export abstract class ExpressionParser extends ArrowParser {
   private callTypes(): boolean {
     const left = this.closers.length;
     const { junked } = this;
-    return this.attempt(() => {
+    let isCut = false;
+    const isCall = this.attempt(() => {
       this.atLess();
       const opener = this.at;
       this.typeArguments();
       // What ends with the text amid types that stand close may yet become a call.
       const open = this.kind === T.End && this.closers.length > left + 1;
-      if (open && this.junked === junked && this.standsClose(opener)) {
+      isCut = open && this.junked === junked && this.standsClose(opener);
+      if (isCut) {
         this.missing = false;
         return true;
       }
@@ -394,6 +396,8 @@ export abstract class ExpressionParser extends ArrowParser {
           );
       }
     }, Reading.CallTypes);
+    if (isCall && isCut) this.missing = true;
+    return isCall;
   }
 
   private isBinary(): boolean {
