@@ -563,9 +563,10 @@ export class Document {
   /** @param turns how often what regions within lines come to may lay the lines out again. */
   private whole(call: Partial<Style> | undefined, turns = 2): Whole {
     this.current.settle();
+    const style = this.style(call);
     const own = this.wholeText.formatted(
-      this.style(call),
-      this.reading.showsItsStep
+      style,
+      this.reading.showsItsStep(style)
         ? undefined
         : (again) => this.resolved(call, Reading.of(this.language, again).style()),
     );

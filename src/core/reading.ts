@@ -222,10 +222,11 @@ export class Reading {
     return (this.shown ??= this.inferred(this.lines, outline)).style;
   }
 
-  /** Whether the text shows its step so often that it does once it is formatted. */
-  get showsItsStep(): boolean {
+  /** Whether the text shows its step so often that it does once it is formatted in a style. */
+  showsItsStep({ listSplit }: Pick<Style, "listSplit">): boolean {
     this.style();
-    return this.shown!.sure;
+    const { sure, once } = this.shown!;
+    return sure && !(once && listSplit === "by-width");
   }
 
   /** The same, but while brackets do not add up what the text showed before: typing must not waver. */

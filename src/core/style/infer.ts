@@ -20,6 +20,8 @@ export interface Shown {
   readonly until: number;
   /** Whether blocks show the step, or many brackets: the text does however its lines come to end. */
   readonly sure: boolean;
+  /** Whether one block alone shows it, which may be a list that comes to stand on one line. */
+  readonly once: boolean;
 }
 
 /**
@@ -47,7 +49,7 @@ export function inferStyle(
   const tabbed = sample.includes("\t") ? tabbedLines(sample) : 0;
   if (tabbed > 0 && tabbed * 2 > indented(whites()).length) {
     style.indentStyle = "tab";
-    return { style, until: SAMPLE, sure: tabbed > 1 };
+    return { style, until: SAMPLE, sure: tabbed > 1, once: false };
   }
   const reader = new StepReader(text, language, except);
   const steps = outline === undefined ? lineSteps(whites(), 1) : reader.blocks(outline);
@@ -68,7 +70,8 @@ export function inferStyle(
     style.indentSize = size;
   }
   const sure = size !== undefined && (found.length > 0 || brackets.length >= FEW);
-  return { style, until: Math.max(SAMPLE, steps.until), sure };
+  const once = found.length === 1 && brackets.length < FEW;
+  return { style, until: Math.max(SAMPLE, steps.until), sure, once };
 }
 
 const tabbedLines = (text: string): number => text.match(/^\t/gm)?.length ?? 0;

@@ -66,10 +66,12 @@ export class StepReader {
       ) return true;
       const own = lineColumn(text, first, TAB);
       // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
-      const outer = this.openerColumn(open ? unit : start);
+      const opener = open ? unit : start;
+      const outer = this.openerColumn(opener);
       const column = outer < own ? outer : lineColumn(text, unit, TAB);
       const step = own - column;
-      (column % step === 0 ? found : odd).push(step);
+      const behindSign = column === outer && outer !== lineColumn(text, opener, TAB);
+      (column % step === 0 && !behindSign ? found : odd).push(step);
       return found.length + odd.length < ENOUGH;
     });
     return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
@@ -104,6 +106,7 @@ export class StepReader {
         continue;
       const opener = signs.isOpener(sign) || (tokens.is(before, ">") && tokens.is(t, "<"));
       if (!opener || this.isCommentLine(start) || this.endsText(tokens, before)) continue;
+      if (signs.closes(text[tokens.start(t)]!)) continue;
       const column = this.openerColumn(start);
       const step = lineColumn(text, tokens.start(t), TAB) - column;
       if (step > 0) (column === lineColumn(text, start, TAB) ? steps : behindSigns).push(step);

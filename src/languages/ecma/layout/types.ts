@@ -194,7 +194,9 @@ export abstract class TypeLayout extends ListLayout {
     const { tree, sheet, tokens } = this;
     const first = tree.first(node);
     const second = tokens.skipTrivia(first + 1);
-    const leads = this.isSign(first);
+    // The sign may be that of alternatives within the first.
+    const child = tree.child(node);
+    const leads = this.isSign(first) && (child === NONE || tree.first(child) > first);
     if (leads) {
       sheet.mark(first, Mark.RemovedFlat);
     } else {
