@@ -73,7 +73,7 @@ export class Document {
     this.uri = opened.uri;
     this.languageId = languageId;
     this.reading = new Reading(language, LineIndex.of(opened.text));
-    this.wholeText = new WholeText(language, this.reading);
+    this.wholeText = new WholeText(language, this.reading, opened.isPart === true);
     this.edited = new Edited(this.lines.count, Signs.of(language.notation));
     this.currentVersion = opened.version;
     this.regions = language.regions?.open(this);
@@ -547,6 +547,7 @@ export class Document {
         uri,
         languageId,
         text,
+        isPart: true,
         style: (inner) => this.styleFor(inner) ?? {},
         fallback: () => ({ ...this.fallback?.(), ...fallback?.() }),
       },
@@ -599,7 +600,9 @@ export class Document {
     if (this.regions?.find(view, offset, offset, true) !== undefined) return false;
     const { syntax } = view;
     const t = tokenAround(syntax, view.place(offset));
-    return t >= 0 && !syntax.tokens.isTrivia(t) && this.language.typing.isProse?.(syntax, t) !== true;
+    return (
+      t >= 0 && !syntax.tokens.isTrivia(t) && this.language.typing.isProse?.(syntax, t) !== true
+    );
   }
 
   /** @internal Whether a line that begins at an offset holds something, and no token goes on there. */

@@ -10,6 +10,8 @@ export interface OpenOptions {
   readonly version?: number;
   /** Whether it is a cell of a notebook, which may hold lines that are not its language's; no by default. */
   readonly isCell?: boolean;
+  /** @internal Whether it is a region of another text. */
+  readonly isPart?: boolean;
   /**
    * Rules over the engine's style; a function is asked anew for every request. It tells it
    * for the document's language, and those of its regions.

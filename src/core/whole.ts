@@ -10,7 +10,12 @@ import { sameStyle, type Style } from "./style/style.js";
 export class WholeText {
   private remembered: Remembered | undefined;
 
-  constructor(private readonly language: Language, private readonly reading: Reading) {}
+  /** @param isPart whether the text is a region of another. */
+  constructor(
+    private readonly language: Language,
+    private readonly reading: Reading,
+    private readonly isPart: boolean,
+  ) {}
 
   /** Follows what was read again; undefined where nothing of what was understood stands. */
   follow(followed: ReturnType<Reading["bringUpToDate"]>): void {
@@ -37,7 +42,7 @@ export class WholeText {
     if (known !== undefined && sameStyle(known.style, style) && this.refreshed(known, style))
       return known.whole;
     const { syntax } = reading;
-    const changes = formatUntilStable(language, syntax, style, styleAfter);
+    const changes = formatUntilStable(language, syntax, style, styleAfter, this.isPart);
     const whole = { changes, unsettled: unsettledStretches(language, syntax) };
     this.remembered = new Remembered(style, whole);
     return whole;

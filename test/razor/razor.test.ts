@@ -153,6 +153,21 @@ describe("pages in which a sign begins code", () => {
       }
       </style>
       `],
+    ["any element may end itself", `
+      @if (late) {
+      <a href="@link" />
+      }
+      @helper Pier(string name) {
+      <berth name="@name"/>
+      }
+      `, `
+      @if (late) {
+          <a href="@link" />
+      }
+      @helper Pier(string name) {
+          <berth name="@name"/>
+      }
+      `],
     ["scripts whose parts depend on code stay", `
       <script>
       var a=1;

@@ -76,8 +76,8 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
       sheet.demand[t] = Demand.Trailing;
     } else {
       const close = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam;
-      // Where the token behind it goes, nothing is there to stand close to.
-      const goes = sheet.is(next, Mark.Removed | Mark.RemovedFlat);
+      // Where the token after it goes, or gets a sign in front, nothing is there to stand close to.
+      const goes = sheet.is(next, Mark.Removed | Mark.RemovedFlat | Mark.LeadSlot);
       const apart = tokens.gapStart(t) < tokens.gapEnd(t);
       sheet.demand[t] = close && !goes && !apart ? Demand.Join : Demand.Space;
     }

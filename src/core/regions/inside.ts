@@ -330,7 +330,9 @@ export class Inside {
   private lacking(offset: number): Lacking {
     const lacking = this.rows.lacking(offset);
     const isText =
-      this.region.nested === true && lacking.text !== "" && this.document.goesOnAt(this.offsetAt(offset));
+      this.region.nested === true
+      && lacking.text !== ""
+      && this.document.goesOnAt(this.offsetAt(offset));
     return isText ? { ...lacking, text: "" } : lacking;
   }
 

@@ -53,17 +53,21 @@ const MOST_TURNS = 5;
  *
  * @param styleOf the style that acts on a text which formatting has left, for one that shows little: it may
  * show another step then.
+ * @param isPart whether the text is a part of another one: pages hold many short ones, where a second look would
+ * cost as much as the rest.
  */
 export function formatUntilStable(
   language: Language,
   syntax: Syntax,
   style: Style,
   styleOf?: (syntax: Syntax) => Style,
+  isPart = false,
 ): ChangeList {
   let changes = formatWhole(language, syntax, style);
   const { text } = syntax.tokens;
   if (!movesLines(changes, text)) return changes;
-  const doubtful = isDoubtful(language, syntax);
+  const isSnippet = !isPart && text.length < SNIPPET;
+  const doubtful = isSnippet || isDoubtful(language, syntax);
   const mayTurn = styleOf !== undefined && text.length < LONG && indentsLines(changes, text);
   if (!doubtful && !mayTurn) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
@@ -110,15 +114,10 @@ const LONG = 1 << 16;
 /** In shorter texts a second look costs next to nothing. */
 const SNIPPET = 1 << 9;
 
-/** Whether something of a text is not understood, or may swallow what follows it; so of every snippet. */
+/** Whether something of a text is not understood, or may swallow what follows it. */
 function isDoubtful({ unparsed }: Language, syntax: Syntax): boolean {
   const { tokens, unbalanced } = syntax;
-  if (
-    unbalanced
-    || tokens.text.length < SNIPPET
-    || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count
-  )
-    return true;
+  if (unbalanced || tokens.nextWith(TokenFlag.Continues, 0) < tokens.count) return true;
   return unparsedStretches(syntax, unparsed).length > 0;
 }
 

@@ -98,7 +98,8 @@ export class HtmlParser extends TagParser<OpenElement> {
   protected placeOf(name: string, t: number): number {
     const { stack, tokens } = this;
     // Nothing else can end a script.
-    if (t > 0 && tokens.kind(t - 1) === T.Raw && stack.at(-1)?.name === name) return stack.length - 1;
+    if (t > 0 && tokens.kind(t - 1) === T.Raw && stack.at(-1)?.name === name)
+      return stack.length - 1;
     const begins = this.byColumns && this.beginsLine(t);
     const column = begins ? this.columnOf(t) : -1;
     let found = -1;

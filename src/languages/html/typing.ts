@@ -41,7 +41,8 @@ export const htmlTyping: Typing = {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";
     const other = name === "head" ? below : name === "body" ? before : undefined;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
-    const flush = other !== undefined && (leavesAtMargin(other) || (name === "body" && !HEAD.test(other)));
+    const flush =
+      other !== undefined && (leavesAtMargin(other) || (name === "body" && !HEAD.test(other)));
     return flush ? undefined : FIRST_LINES.get(name);
   },
 };

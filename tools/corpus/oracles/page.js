@@ -39,11 +39,15 @@ export function pageTree(text) {
     const inner = foreign || name === "svg" || name === "math";
     const tag = `<${name}${node.attrs.map(({ name: key, value }) => ` ${key}=${value}`).join("")}>`;
     if (name === "script" || name === "style") {
-      const code = children.map(({ value }) => value).join("").replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
+      const code = children
+        .map(({ value }) => value)
+        .join("")
+        .replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
       return parts.push(["hidden", tag + code]);
     }
     const white = node.attrs.some(
-      ({ name: key, value }) => key === "style" && /white-space(?:-collapse)?\s*:\s*(?!normal|nowrap|collapse)/.test(value),
+      ({ name: key, value }) =>
+        key === "style" && /white-space(?:-collapse)?\s*:\s*(?!normal|nowrap|collapse)/.test(value),
     );
     const drawn =
       inner

@@ -97,16 +97,16 @@ export class TemplateLayout extends HtmlTags {
       const isBlock = items.some((item) => this.beginsLine(item.first))
         || (closing !== NONE && tokens.onNewLine(end));
       // Once a line ends in a content, so do those of its tags.
-      const flags = isBlock
-        ? FrameFlag.Block
-        : FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole;
+      const flags = isBlock ? FrameFlag.Block : FrameFlag.Bracket | FrameFlag.Whole;
       const frame = sheet.open(first, closing === NONE ? end - 1 : end, flags, 1);
       if (isBlock) sheet.frames.anchor.set(frame, tree.first(node));
       if (isBlock) {
         this.lines(items);
       } else {
         this.keepApart(first, Demand.Fold);
+        sheet.open(first + 1, end - 1, FrameFlag.Flow, 0);
         this.run(items);
+        sheet.close();
       }
       if (closing !== NONE) this.closingTag(end);
       sheet.close();

@@ -128,7 +128,8 @@ export abstract class ListLayout extends LayoutBase {
     else if (below) sheet.line(closer, 0, 0, R.Bracket);
     else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
-    if (!broken && (!below || items.closing < 0)) this.closing(node, kind, items);
+    const commaStays = below && items.closing >= 0 && this.style.closingComma !== "never";
+    if (!broken && !commaStays) this.closing(node, kind, items);
     sheet.close();
   }
 

@@ -200,6 +200,10 @@ export class EcmaLayout extends ControlLayout {
     const next = tokens.skipTrivia(end);
     if (this.mayGo(node, next)) {
       sheet.mark(last, Mark.Removed);
+      // Comments before it end the line then.
+      const comment = tokens.grammarBefore(last) + 1;
+      const endsLine = end === tokens.count || tokens.onNewLine(end);
+      if (comment < last && endsLine) sheet.set(comment, Demand.Trailing, R.Comment);
     } else if (next === end && this.guards(next)) {
       // It opens the line of what would otherwise go on with this statement.
       sheet.line(last, 0, 0, R.Terminator);

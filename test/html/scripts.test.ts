@@ -1,0 +1,146 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { mayHoldText } from "../../dist/core/regions/texts.js";
+import { keyed } from "../support/caret.js";
+import { fixtures } from "../support/fixtures.js";
+import { format } from "../support/format.js";
+
+const page = (script: string, white = "    "): string =>
+  `<html>\n<head>\n${white}<title>Tides</title>\n${script}</head>\n</html>\n`;
+
+describe("the step of scripts and style sheets", () => {
+  test.each([
+    ["four blanks", "    "],
+    ["three blanks", "   "],
+    ["tabs", "\t"],
+  ])("is the page's where they show none: %s", (_, white) => {
+    const before = page(
+      `${white}<script>\n${white}${white}if (low) { wait(); }\n${white}</script>\n`,
+      white,
+    );
+    expect(format("html", before)).toContain(
+      `\n${white}${white}if (low) {\n${white}${white}${white}wait();\n${white}${white}}\n`,
+    );
+  });
+
+  test("is their own where they show one of the page's kind", () => {
+    const before = page("    <script>\n    if (low) {\n      wait( );\n    }\n    </script>\n");
+    expect(format("html", before)).toContain("\n    if (low) {\n      wait();\n    }\n");
+  });
+
+  test("never mixes tabs and blanks on a line", () => {
+    const before = page(
+      "    <script>\n        if (low) {\n        \twait( );\n        }\n    </script>\n",
+    );
+    expect(format("html", before)).toContain(
+      "\n        if (low) {\n            wait();\n        }\n",
+    );
+  });
+});
+
+describe("texts over several lines in code", () => {
+  fixtures("html", [
+    ["have their script stay where it is", `
+      <div>
+      <script>
+          const notice = \`Low water
+        at six\`;
+          show(notice);
+      </script>
+      </div>
+      `, `
+      <div>
+        <script>
+          const notice = \`Low water
+        at six\`;
+          show(notice);
+        </script>
+      </div>
+      `],
+    ["those on one line do not", `
+      <div>
+      <script>
+      \tshow(\`Low water at \${hour}\`, '\${hour}');
+      </script>
+      </div>
+      `, `
+      <div>
+        <script>
+          show(\`Low water at \${hour}\`, "\${hour}");
+        </script>
+      </div>
+      `],
+  ]);
+
+  fixtures("aspx", [
+    ["of the server's too", `
+      <div>
+      <script runat="server">
+          string notice = @"Low water
+        at six";
+      </script>
+      </div>
+      `, `
+      <div>
+          <script runat="server">
+          string notice = @"Low water
+        at six";
+          </script>
+      </div>
+      `],
+  ]);
+
+  test("Enter within them brings no white space", () => {
+    const before =
+      '<p>\n    <script runat="server">\n        string notice = @"\nLow water¦\nat six";\n    </script>\n</p>\n';
+    expect(keyed("aspx", before)).toBe(before.replace("¦", "\n¦"));
+  });
+
+  const part = fc.constantFrom("`", '"""', "'''", '@"', '"', "${", "}", "a", " ", "\n", "\\`");
+
+  test("are told wherever one is", () => {
+    fc.assert(fc.property(fc.array(part, { maxLength: 12 }), (parts) => {
+      const code = parts.join("");
+      const [first, ...rest] = code.split("`");
+      // One sign after another, with a line end between the two.
+      const plain = !/["'@\\$]/.test(code) && first !== undefined;
+      const holds = plain && rest.some((text, i) => i % 2 === 0 && text.includes("\n"));
+      if (holds) expect(mayHoldText(code)).toBe(true);
+      if (!/[`"'@]/.test(code)) expect(mayHoldText(code)).toBe(false);
+    }));
+  });
+});
+
+describe("heads and bodies", () => {
+  fixtures("html", [
+    ["a head on one line goes by the body", `
+      <html><head><title>Tides</title></head>
+      <body>
+      <p>low</p>
+      </body>
+      </html>
+      `, `
+      <html>
+      <head>
+      <title>Tides</title>
+      </head>
+      <body>
+      <p>low</p>
+      </body>
+      </html>
+      `],
+  ]);
+
+  test("an end tag ends its script in any column, be the page whole or not", () => {
+    const after = format("html", "<div>\n<script>\nwait();\n    </script>\n<form>\n</div>\n");
+    const [begin, end] = ["<script>", "</script>"].map(
+      (tag) => after.split(tag)[0]!.split("\n").at(-1),
+    );
+    expect(end).toBe(begin);
+  });
+
+  test("a document type that is left open gets no line end", () => {
+    const text = '<p>low</p>\n<!DOCTYPE html PUBLIC "-//W3';
+    expect(format("html", text)).toBe(text);
+  });
+});
