@@ -60,7 +60,7 @@ describe("texts over several lines in code", () => {
     ["those on one line do not", `
       <div>
       <script>
-      \tshow(\`Low water at \${hour}\`, '\${hour}');
+        show(\`Low water at \${hour}\`, '\${hour}');
       </script>
       </div>
       `, `
