@@ -293,11 +293,33 @@ export class HtmlLexer {
     return 0;
   }
 
+  /** From where on no element ends that holds others of its name: nobody looks again. */
+  private endless = Infinity;
+
+  /** Where the end tag of an element stands that may hold others of its name; the first end tag where they do not add up. */
+  private closeOfMarked(name: string, from: number): number {
+    const tag = new RegExp(`<(/?)${name}(?=[\\s/>]|$)`, "gi");
+    tag.lastIndex = from;
+    let open = 1;
+    let first = -1;
+    for (let found = tag.exec(this.text); found !== null; found = tag.exec(this.text)) {
+      if (found[1] === "") {
+        open++;
+        continue;
+      }
+      if (first < 0) first = found.index;
+      if (--open === 0) return found.index;
+      if (from >= this.endless) return first;
+    }
+    this.endless = Math.min(this.endless, from);
+    return first;
+  }
+
   /** What an element holds up to its end tag, without the white space at its edges where that says nothing. */
   private raw(name: string): void {
     const { text } = this;
     const begin = this.at;
-    const close = closeOf(text, name, begin);
+    const close = MARKED.has(name) ? this.closeOfMarked(name, begin) : closeOf(text, name, begin);
     const end = close < 0 ? text.length : close;
     if (FIXED.has(name)) {
       if (end > begin)
@@ -315,6 +337,9 @@ export class HtmlLexer {
     this.blanks();
   }
 }
+
+/** Elements read as one piece that hold markup all the same, those of their own name among it. */
+const MARKED: ReadonlySet<string> = new Set(["pre", "listing"]);
 
 /** Where the end tag of an element stands that holds no markup; -1 where it does not. */
 function closeOf(text: string, name: string, from: number): number {

@@ -122,10 +122,18 @@ export class HtmlParser extends TagParser<OpenElement> {
   /** An island before it on its line may come to the start tag. */
   protected override isMadeElsewhere(t: number): boolean {
     const { tokens } = this;
-    for (let i = t; i > 0 && !this.beginsLine(i); i--)
-      if (tokens.kind(i - 1) === T.Word && /<[%?]|\{[{%]|@/.test(tokens.textOf(i - 1))) return true;
-    return false;
+    for (; this.looked < t; this.looked++) {
+      const { looked } = this;
+      if (this.beginsLine(looked)) this.islandOnLine = false;
+      this.islandOnLine ||=
+        tokens.kind(looked) === T.Word && /<[%?]|\{[{%]|@/.test(tokens.textOf(looked));
+    }
+    return this.islandOnLine && !this.beginsLine(t);
   }
+
+  /** Up to which token islands were looked for, and whether one stands before it on its line. */
+  private looked = 0;
+  private islandOnLine = false;
 
   /** Whether an island takes part in the nesting of blocks. */
   protected counts(t: number): boolean {
