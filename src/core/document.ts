@@ -57,6 +57,8 @@ export class Document {
   private readonly styleFor: (languageId: string) => Partial<Style> | undefined;
   private readonly fallback: (() => Partial<Style>) | undefined;
   private readonly regions: HostRegions | undefined;
+  /** @internal Whether it is a region that seems to end too early. */
+  isCut = false;
 
   constructor(
     readonly language: Language,
@@ -353,7 +355,7 @@ export class Document {
         syntax: view.syntax,
         style: this.resolved(style, this.shownTo(offset, character)),
         offset: place,
-        unbalanced: view.unbalanced,
+        unbalanced: view.unbalanced || this.isCut,
         typed: (line) => typed.has(lineOf(line)),
         touched: (line) => touched.has(lineOf(line)),
       },

@@ -101,6 +101,7 @@ export class HostRegions {
       // What follows changes is no longer known by its text.
       for (const texts of [this.known, this.before])
         for (const [key, opened] of texts) if (opened === inside.opened) texts.delete(key);
+      inside.opened.document.isCut = inView.isCut === true;
       const one = known ?? new LiveRegion(inside);
       one.sure = !left;
       this.live = [one, ...live.filter((other) => !meets(other.region, region))].slice(

@@ -21,6 +21,8 @@ export interface Region extends Span {
   readonly prefix: string;
   /** Whether its lines stand in the depth of the host's lines, behind white space of the same kind. */
   readonly nested?: boolean | undefined;
+  /** Whether it seems to end too early, as a bracket lacks in it: what stands below tells nothing then. */
+  readonly isCut?: boolean | undefined;
   /**
    * What may end it, as `</script` ends a script. While the lines of a change hold none of it, only the region
    * reads the change. Left out, the host is read after every change.

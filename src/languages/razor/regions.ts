@@ -2,7 +2,7 @@ import type { Syntax } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
-import { whiteOf } from "../../core/text/width.js";
+import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { bracketEnd } from "./code.js";
@@ -42,8 +42,17 @@ function members(text: string, { from, to }: Span): Region {
   return {
     ...place,
     languageId: "csharp",
+    isCut: isCut(text, from, to),
     ...(isStep && { fallback: { indentStyle: "space", indentSize: 4 } }),
   };
+}
+
+/** Whether the brace after a stretch closes one that lacks in it, as it stands in another column than the block's line. */
+function isCut(text: string, from: number, to: number): boolean {
+  const brace = text.indexOf("}", to);
+  return (
+    brace >= 0 && beginsItsLine(text, brace) && whiteOf(text, brace) !== whiteOf(text, text.lastIndexOf("{", from))
+  );
 }
 
 /** What a piece of code holds that can be read by itself. */
