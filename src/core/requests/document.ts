@@ -96,12 +96,14 @@ function movesLines(changes: ChangeList, text: string): boolean {
 function indentsLines(changes: ChangeList, text: string): boolean {
   for (let i = 0; i < changes.length; i++) {
     const { from, to, text: put } = changes.at(i);
-    if (INDENTS.test(put) || (to > from && behindBlanks(text, from))) return true;
+    if (INDENTS.test(put) || ((to > from || BLANK.test(put)) && behindBlanks(text, from)))
+      return true;
   }
   return false;
 }
 
 const INDENTS = /[\r\n][ \t]/;
+const BLANK = /^[ \t]/;
 
 function holdsLineEnd(text: string, from: number, to: number): boolean {
   for (let i = from; i < to; i++) if (isLineEnd(text.charCodeAt(i))) return true;

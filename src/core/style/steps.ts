@@ -71,7 +71,7 @@ export class StepReader {
       const column = outer < own ? outer : lineColumn(text, unit, TAB);
       const step = own - column;
       const behindSign = column === outer && outer !== lineColumn(text, opener, TAB);
-      (column % step === 0 && !behindSign ? found : odd).push(step);
+      if (step > 0) (column % step === 0 && !behindSign ? found : odd).push(step);
       return found.length + odd.length < ENOUGH;
     });
     return { found, odd, until: found.length + odd.length < ENOUGH ? text.length : until };
