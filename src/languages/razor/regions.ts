@@ -51,7 +51,9 @@ function members(text: string, { from, to }: Span): Region {
 function isCut(text: string, from: number, to: number): boolean {
   const brace = text.indexOf("}", to);
   return (
-    brace >= 0 && beginsItsLine(text, brace) && whiteOf(text, brace) !== whiteOf(text, text.lastIndexOf("{", from))
+    brace >= 0
+    && beginsItsLine(text, brace)
+    && whiteOf(text, brace) !== whiteOf(text, text.lastIndexOf("{", from))
   );
 }
 
