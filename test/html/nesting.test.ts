@@ -18,6 +18,20 @@ describe("what takes lines of its own in an element of a text stands deeper", ()
         </label>
       </form>
       `],
+    ["choices without end tags, whose field ends them", `
+      <form>
+      <select name="season"><option>Summer<option>Winter</select>
+      <b>or</b>
+      </form>
+      `, `
+      <form>
+        <select name="season">
+          <option>Summer
+          <option>Winter
+        </select>
+        <b>or</b>
+      </form>
+      `],
     ["elements of others", `
       <tide-card>
       <tide-title>Low</tide-title>

@@ -46,6 +46,9 @@ export const ENDS_ALONE = names(
 /** Elements of which a browser opens one again before the next text where its end tag lacks (13.2.4.3). */
 export const OPENED_AGAIN = names("a b big code em font i nobr s small strike strong tt u");
 
+/** Blocks that end with what holds them, be that inline as a `select` is. */
+export const CHOICE = names("option optgroup");
+
 /** What start tags end an element whose end tag is left out (13.1.2.4). */
 export const ENDED_BY: ReadonlyMap<string, ReadonlySet<string>> = new Map([
   ["head", names("body")],

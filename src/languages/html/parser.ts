@@ -1,7 +1,7 @@
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import type { Syntax } from "../../core/language.js";
-import { BARRIER, BLOCK, ENDED_BY, ENDS_ALONE, FIXED, OPENED_AGAIN, VOID } from "./elements.js";
+import { BARRIER, BLOCK, CHOICE, ENDED_BY, ENDS_ALONE, FIXED, OPENED_AGAIN, VOID } from "./elements.js";
 import { ISLANDS, Step, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
 import { lexClosing, lexHtml } from "./lexer.js";
@@ -113,7 +113,8 @@ export class HtmlParser extends TagParser<OpenElement> {
         if (found < 0) found = i;
       }
       // What is inline ends nothing beyond a block, but for what a browser opens again in there.
-      const stops = BARRIER.has(open.name) || (BLOCK.has(open.name) && !OPENED_AGAIN.has(name));
+      const isBlock = BLOCK.has(open.name) && !CHOICE.has(open.name);
+      const stops = BARRIER.has(open.name) || (isBlock && !OPENED_AGAIN.has(name));
       if (stops && !begins && !BLOCK.has(name) && !BARRIER.has(name)) break;
     }
     return found;
