@@ -32,6 +32,17 @@ describe("what takes lines of its own in an element of a text stands deeper", ()
         <b>or</b>
       </form>
       `],
+    ["an element that takes lines, right after a tag", `
+      <figure><picture><source srcset="a.webp"><img src="a.png"></picture><figcaption>The ferry</figcaption></figure>
+      `, `
+      <figure>
+        <picture>
+          <source srcset="a.webp">
+          <img src="a.png">
+        </picture>
+        <figcaption>The ferry</figcaption>
+      </figure>
+      `],
     ["elements of others", `
       <tide-card>
       <tide-title>Low</tide-title>

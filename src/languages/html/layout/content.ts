@@ -147,10 +147,11 @@ export class HtmlLayout extends HtmlItems {
     for (let i = 0; i < items.length;) {
       let next = i + 1;
       while (next < items.length && !begins[next]) next++;
-      const { first, role } = items[i]!;
-      // A text right behind the tag that holds it stays there.
+      const { first, role, node } = items[i]!;
+      // A text right after the tag that holds it stays there, unlike an element whose own content takes lines.
       const behind = i === 0
         && role === Role.Inline
+        && !(node !== NONE && this.kindOf(node).isLoose)
         && first > 0
         && this.asAuthored
         && !tokens.onNewLine(first);
