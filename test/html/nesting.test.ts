@@ -43,6 +43,17 @@ describe("what takes lines of its own in an element of a text stands deeper", ()
         <figcaption>The ferry</figcaption>
       </figure>
       `],
+    ["a text at the end of an element of others", `
+      <tide-card>
+      <p>low</p>
+      at six
+      </tide-card>
+      `, `
+      <tide-card>
+        <p>low</p>
+        at six
+      </tide-card>
+      `],
     ["elements of others", `
       <tide-card>
       <tide-title>Low</tide-title>

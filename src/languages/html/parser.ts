@@ -1,7 +1,16 @@
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import type { Syntax } from "../../core/language.js";
-import { BARRIER, BLOCK, CHOICE, ENDED_BY, ENDS_ALONE, FIXED, OPENED_AGAIN, VOID } from "./elements.js";
+import {
+  BARRIER,
+  BLOCK,
+  CHOICE,
+  ENDED_BY,
+  ENDS_ALONE,
+  FIXED,
+  OPENED_AGAIN,
+  VOID,
+} from "./elements.js";
 import { ISLANDS, Step, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
 import { lexClosing, lexHtml } from "./lexer.js";

@@ -238,9 +238,8 @@ export class HtmlLayout extends HtmlItems {
   private closingTag(items: readonly Item[], end: number, holder: Holder): void {
     const { sheet } = this;
     const behindCode = this.tokens.onNewLine(end) && this.isCode(items.at(-1)!);
-    if (!behindCode && !this.isFree(items, items.length, end, holder))
-      return this.keepApart(end, Demand.Fold);
-    sheet.line(end, 0, 0, R.Line);
+    if (behindCode || this.isFree(items, items.length, end, holder)) sheet.line(end, 0, 0, R.Line);
+    else this.keepApart(end, Demand.Fold);
     sheet.mark(end, Mark.Dedent);
   }
 
