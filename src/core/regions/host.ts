@@ -15,6 +15,7 @@ import { LiveRegion } from "./live.js";
 import { masked } from "./masks.js";
 import type { FindRegions, Region, Regions } from "./region.js";
 import { RegionRows } from "./rows.js";
+import { mayHoldText } from "./texts.js";
 
 /** What regions ask of the document that holds them. */
 export interface HostDocument {
@@ -257,6 +258,13 @@ export class HostRegions {
 /** What a language says of regions that a function tells. */
 export const regionsBy = (find: FindRegions): Regions => ({
   in: find,
+  movable(syntax) {
+    const { text } = syntax.tokens;
+    const regions = Array.from(find(syntax));
+    return new Set(
+      regions.filter(({ from, to }) => !mayHoldText(text.slice(from, to))).map(({ to }) => to),
+    );
+  },
   open: (host) => new HostRegions(host, find),
 });
 

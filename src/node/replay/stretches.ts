@@ -1,5 +1,4 @@
 import type { Language } from "../../core/language.js";
-import { movableRegions } from "../../core/requests/placing/moved.js";
 import type { LineIndex } from "../../core/text/lines.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { NONE } from "../../core/syntax/tree.js";
@@ -46,11 +45,11 @@ export function stretches(language: Language, text: string, lines: LineIndex): S
 export function linesInTokens(language: Language, text: string, lines: LineIndex): Set<number> {
   const syntax = language.parse(text);
   const { tokens } = syntax;
-  const regions = movableRegions(language, syntax);
+  const regions = language.regions?.movable(syntax);
   const fixed = new Set<number>();
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.has(t, TokenFlag.MultiLine) || tokens.isTrivia(t)) continue;
-    if (regions.has(tokens.end(t))) continue;
+    if (regions?.has(tokens.end(t)) === true) continue;
     for (let line = lines.lineAt(tokens.start(t)) + 1; line <= lines.lineAt(tokens.end(t)); line++)
       fixed.add(line);
   }

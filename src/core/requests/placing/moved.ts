@@ -1,11 +1,12 @@
 import type { Language, Syntax } from "../../language.js";
-import { mayHoldText } from "../../regions/texts.js";
 import type { Style } from "../../style/style.js";
 import type { Change } from "../../text/edits.js";
 import type { LineIndex } from "../../text/lines.js";
 import { pushChanges } from "../../text/minimise.js";
 import type { LineSpan } from "../../text/touched.js";
 import { indentColumn } from "../../text/width.js";
+
+const NONE: ReadonlySet<number> = new Set();
 
 /** One line of a block that moves. */
 export interface MovedLine {
@@ -38,7 +39,7 @@ export function movedLines(
 ): MovedLine[] {
   const { tokens } = syntax;
   const block: MovedLine[] = [];
-  const regions = movableRegions(language, syntax);
+  const regions = language.regions?.movable(syntax) ?? NONE;
   const before = lines.text.slice(0, lines.lineStart(first));
   let t = Math.max(0, tokens.lastAt(before.length));
   for (let line = first; line <= last; line++) {
@@ -66,15 +67,6 @@ export function movedLines(
     });
   }
   return block;
-}
-
-/** Where the regions of a text end whose lines may move, as no text over several lines stands in them. */
-export function movableRegions(language: Pick<Language, "regions">, syntax: Syntax): Set<number> {
-  const { text } = syntax.tokens;
-  const ends = new Set<number>();
-  for (const { from, to } of language.regions?.in(syntax) ?? [])
-    if (!mayHoldText(text.slice(from, to))) ends.add(to);
-  return ends;
 }
 
 /** The place of the last line that begins at or before an offset. */
