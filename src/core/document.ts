@@ -8,9 +8,9 @@ import type { Span } from "./outline/excerpt.js";
 import { Reading, wholeSpan, type View } from "./reading.js";
 import { heldChanges } from "./regions/held.js";
 import type { HostRegions } from "./regions/host.js";
-import type { Inside } from "./regions/inside.js";
 import { aroundCaret } from "./requests/typing/caret.js";
 import { atEachCaret } from "./requests/typing/carets.js";
+import { caretAfter, type Typed } from "./requests/typing/typed.js";
 import { unsettledStretches } from "./requests/document.js";
 import { moveChanges } from "./requests/move.js";
 import { pasteChanges } from "./requests/paste.js";
@@ -338,13 +338,21 @@ export class Document {
     const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
     if (!this.mayAnswer(offset, character)) return nothing;
+    const { triggers, completed } = language.typing;
+    const own = triggers.includes(character)
+      ? completed?.(this.text, offset, character)
+      : undefined;
+    if (own !== undefined)
+      return this.typedWhole({ changes: own, caret: caretAfter(offset, own) }, offset);
     const enter = character === "\n";
     const from = enter ? offset : Math.max(0, offset - character.length);
     const region = this.regions?.at(offset, offset, enter);
-    if (region !== undefined) return this.typedIn(region, offset, character, style);
+    if (region !== undefined)
+      return this.typedWhole(region.typed(lines, offset, character, style), offset);
     const view = this.current.view({ from, to: offset }, { around: 0, whole: !enter });
     const found = this.regions?.find(view, offset, offset, enter);
-    if (found !== undefined) return this.typedIn(found, offset, character, style);
+    if (found !== undefined)
+      return this.typedWhole(found.typed(lines, offset, character, style), offset);
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));
     const { touched, typed } = this.edited;
@@ -379,15 +387,9 @@ export class Document {
     );
   }
 
-  /** What a character comes to that was typed in a region. */
-  private typedIn(
-    region: Inside,
-    offset: number,
-    character: string,
-    style: Partial<Style> | undefined,
-  ): TypedAnswer {
+  /** The answer for a character by changes of the whole text. */
+  private typedWhole(answer: Required<Typed>, offset: number): TypedAnswer {
     const { lines } = this;
-    const answer = region.typed(lines, offset, character, style);
     const caret = changed(lines, answer.changes).positionAt(answer.caret, this.encoding);
     return this.typedAnswer(answer.changes, aroundCaret(answer, lines, offset), caret);
   }

@@ -79,6 +79,13 @@ export interface Typing {
    * @returns undefined where it is as everywhere.
    */
   entered?(text: string, at: number): EnteredText | undefined;
+  /**
+   * What a character comes to, one of its `triggers`, where the language says that itself.
+   *
+   * @param at the offset behind the character.
+   * @returns undefined where it is as everywhere.
+   */
+  completed?(text: string, at: number, character: string): Change[] | undefined;
   /** What a stretch of text comes to that was pasted, or else moved, in place of a depth for its lines. */
   placed?(text: string, from: number, to: number, pasted: boolean): Change[];
   /**

@@ -129,6 +129,13 @@ describe("long texts come to rest at once", () => {
       "berth = (\n  <Pier depth={\n    tide\n    /* now */\n  } />\n);\n",
     ],
     [
+      "several values behind one that takes lines",
+      "javascript",
+      "function board(rows) {\n  return rows.forEach(function (row) {\n    show(row);\n  }), rows.late = !!rows.late, (rows.first || rows.last) && (rows.shown = true);\n}\n",
+      { maxLineLength: 60 },
+      "function board(rows) {\n  return (\n    rows.forEach(function (row) {\n      show(row);\n    }),\n    rows.late = !!rows.late,\n    (rows.first || rows.last) && (rows.shown = true)\n  );\n}\n",
+    ],
+    [
       "a comment of its own line before a terminator, which stays",
       "javascript",
       "{  let pier,  berth\n// low\n;  }\n",

@@ -25,6 +25,36 @@ test.each([
   expect(keyed("markdown", text)).toBe(wanted);
 });
 
+test.each([
+  ["goes back to its start tag", "<p>\n  Low\n  </p¦\n", "<p>\n  Low\n</p>¦\n"],
+  ["over blank lines", "<div>\n\n<p>a</p>\n\n  </div¦", "<div>\n\n<p>a</p>\n\n</div>¦"],
+  [
+    "in its own depth",
+    "<ul>\n  <li>\n    a\n    </li¦\n</ul>\n",
+    "<ul>\n  <li>\n    a\n  </li>¦\n</ul>\n",
+  ],
+  [
+    "past tags that hold nothing",
+    "<p>\n  <br>\n  <img src='>'>\n  </p¦",
+    "<p>\n  <br>\n  <img src='>'>\n</p>¦",
+  ],
+  ["of nothing stays", "a\n\n  </p¦\n", "a\n\n  </p>¦\n"],
+  ["behind text stays", "<p>\n  low</p¦\n", "<p>\n  low</p>¦\n"],
+  ["in a fence is the code's", "<p>\n\n```text\n  </p¦\n```\n", "<p>\n\n```text\n  </p>¦\n```\n"],
+])("an end tag %s", (_, text, wanted) => {
+  expect(keyed("markdown", text, ">")).toBe(wanted);
+});
+
+test.each([
+  ["goes back to its beginning", "```js\nif (a) {\n  b();\n  ``¦", "```js\nif (a) {\n  b();\n```¦"],
+  ["in an item", "1. a\n   ```js\n   b(\n     ``¦", "1. a\n   ```js\n   b(\n   ```¦"],
+  ["behind a marker", "- ```sh\n  a\n    ``¦", "- ```sh\n  a\n  ```¦"],
+  ["longer than three signs waits for all", "````\na\n  ``¦", "````\na\n  ```¦"],
+  ["that begins one stays", "a\n\n  ``¦", "a\n\n  ```¦"],
+])("a fence %s", (_, text, wanted) => {
+  expect(keyed("markdown", text, "`")).toBe(wanted);
+});
+
 describe("what is pasted", () => {
   test.each([
     ["in an item", "- ¦\n", "x\ny", "- x\n  y\n"],

@@ -1,9 +1,11 @@
 import type { EnteredText, Typing } from "../../core/language.js";
 import { applyChanges, byPlace, type Change } from "../../core/text/edits.js";
+import { startOfLine, whiteOf } from "../../core/text/width.js";
 import {
   parseBlocks,
   type Block,
   type Blocks,
+  type Fence,
   type Item,
   type List,
   type Quote,
@@ -12,13 +14,17 @@ import { B } from "./kinds.js";
 import { numbersOf } from "./layout/leads.js";
 import { placed } from "./placing.js";
 import { RULES, R } from "./rules.js";
+import { endTagged } from "./tags.js";
 
 /** What texts with marks say of what is typed into them. */
 export const markdownTyping: Typing = {
-  triggers: [],
+  triggers: [">", "`", "~"],
   words: new Map(),
   closers: () => "",
   entered,
+  completed: (text, at, character) => (
+    character === ">" ? endTagged(text, at) : endFenced(text, at)
+  ),
   placed,
 };
 
@@ -108,6 +114,26 @@ function lineEnd(text: string, at: number): number {
 
 const indentOf = (text: string, { start, end }: Line): string =>
   /^[ \t>]*/.exec(text.slice(start, end))![0];
+
+/** A line that holds what may end a fence, and nothing else. */
+const FENCE = /^[ \t]*(`{3,}|~{3,})$/;
+
+/** What the last sign of a fence comes to: it goes back to the column of the one that it ends. */
+function endFenced(text: string, at: number): Change[] | undefined {
+  const start = startOfLine(text, at);
+  const sign = FENCE.exec(text.slice(start, at))?.[1];
+  if (sign === undefined) return undefined;
+  const blocks = parseBlocks(text.slice(0, start));
+  const fence = chainAt(blocks.root, blocks.starts.length - 1).at(-1) as Fence;
+  const ends = fence.kind === B.Fence && !fence.closed && sign === fence.sign.repeat(fence.length);
+  if (!ends) return undefined;
+  const [white, wanted] = [whiteOf(text, start), whiteOf(text, blocks.starts[fence.first]!)];
+  const isBehindMarker = !text.startsWith(fence.sign, blocks.starts[fence.first]! + wanted.length);
+  const lead = isBehindMarker ? " ".repeat(fence.rows[0]!.column + fence.indent) : wanted;
+  return white === lead
+    ? []
+    : [{ from: start, to: start + white.length, text: lead, rule: RULES[R.Line]! }];
+}
 
 /** The blocks that hold a line, outermost first. */
 function chainAt(root: Block, line: number): Block[] {

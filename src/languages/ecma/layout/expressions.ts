@@ -423,7 +423,8 @@ export abstract class ExpressionLayout extends OperatorLayout {
     }
     const { sheet, tree } = this;
     const split = this.holdsSplitRun(child) ? FrameFlag.Split : this.ownSplit(child);
-    const flags = FrameFlag.Parens | split;
+    // Of several values none goes on behind the lines of another.
+    const flags = FrameFlag.Parens | (kind === N.Sequence ? split || FrameFlag.Whole : split);
     const frame = sheet.open(t, tree.end(child) - 1, flags, 1);
     const hug = this.hugGap(tree.lastChild(child), false);
     if (hug > 0) sheet.frames.setHug(frame, hug);

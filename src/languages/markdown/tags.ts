@@ -1,0 +1,66 @@
+import type { Change } from "../../core/text/edits.js";
+import { behindBlanks, startOfLine, whiteOf } from "../../core/text/width.js";
+import { VOID } from "../html/elements.js";
+import { parseBlocks, type Block } from "./blocks.js";
+import { B } from "./kinds.js";
+import { RULES, R } from "./rules.js";
+
+/** A line that holds an end tag and nothing else. */
+const ENDS = /^[ \t]*<\/([a-z][\w-]*)[ \t]*>$/i;
+
+/** A tag in a block of markup; quoted values may hold its signs. */
+const TAG = /<(\/?)([a-z][\w-]*)(?:"[^"]*"|'[^']*'|[^"'<>])*>/gi;
+
+/**
+ * What the `>` of an end tag comes to that has a line for itself: the tag goes back to the column of the line
+ * that its start tag begins, be blank lines between the two.
+ *
+ *     <p align="center">
+ *       The ferry
+ *       </p>
+ *     ^ goes here
+ *
+ * @param at the offset behind the sign.
+ * @returns undefined where nothing shall be said of it.
+ */
+export function endTagged(text: string, at: number): Change[] | undefined {
+  const start = startOfLine(text, at);
+  const name = ENDS.exec(text.slice(start, at))?.[1]?.toLowerCase();
+  if (name === undefined) return undefined;
+  const opener = openerOf(text.slice(0, at), name, start);
+  if (opener === undefined || !behindBlanks(text, opener)) return undefined;
+  const [white, wanted] = [whiteOf(text, start), whiteOf(text, opener)];
+  return white === wanted
+    ? []
+    : [{ from: start, to: start + white.length, text: wanted, rule: RULES[R.Line]! }];
+}
+
+/** Where the tag begins that an end tag on the line at `end` ends; undefined where none does, or the line is no markup. */
+function openerOf(text: string, name: string, end: number): number | undefined {
+  const { root, starts, ends } = parseBlocks(text);
+  const names: string[] = [];
+  const places: number[] = [];
+  let isMarkup = false;
+  const walk = (block: Block): void => {
+    for (const { line } of block.kind === B.Html ? block.rows : []) {
+      const from = starts[line]!;
+      isMarkup ||= from === end;
+      if (from >= end) return;
+      for (
+        const { 0: tag, 1: slash, 2: word, index } of text.slice(from, ends[line]).matchAll(TAG)
+      ) {
+        const tagName = word!.toLowerCase();
+        if (VOID.has(tagName) || tag.endsWith("/>")) continue;
+        if (slash === "") {
+          names.push(tagName);
+          places[names.length - 1] = from + index;
+        } else if (names.includes(tagName)) {
+          names.length = names.lastIndexOf(tagName);
+        }
+      }
+    }
+    block.children.forEach(walk);
+  };
+  walk(root);
+  return isMarkup ? places[names.lastIndexOf(name)] : undefined;
+}
