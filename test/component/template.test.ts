@@ -123,6 +123,14 @@ describe("white space", () => {
     expect(after.split("\n").every((line) => line.length <= 100)).toBe(true);
     expect(after).toMatch(/^ {2}<p>\n {4}low/);
   });
+
+  test("a text right behind its tag goes on one step deeper", () => {
+    const after = markup(`  <p>${"low water ".repeat(14)}</p>\n`);
+    expect(after.split("\n").slice(0, 2)).toEqual([
+      expect.stringMatching(/^ {2}<p>low/),
+      expect.stringMatching(/^ {4}\S/),
+    ]);
+  });
 });
 
 /** What the compiler makes of a component's markup. */

@@ -96,17 +96,19 @@ export class TemplateLayout extends HtmlTags {
       const items = this.partsOf(tree.next(start), first, end);
       const isBlock = items.some((item) => this.beginsLine(item.first))
         || (closing !== NONE && tokens.onNewLine(end));
-      // Once a line ends in a content, so do those of its tags.
-      const flags = isBlock ? FrameFlag.Block : FrameFlag.Bracket | FrameFlag.Whole;
+      // Once a line ends in a content, so do those of its tags, where they may.
+      const apart = this.isApart(first) || (closing !== NONE && this.isApart(end));
+      const fills = apart ? 0 : FrameFlag.Flow;
+      const flags = isBlock ? FrameFlag.Block : FrameFlag.Bracket | FrameFlag.Whole | fills;
       const frame = sheet.open(first, closing === NONE ? end - 1 : end, flags, 1);
       if (isBlock) sheet.frames.anchor.set(frame, tree.first(node));
       if (isBlock) {
         this.lines(items);
       } else {
         this.keepApart(first, Demand.Fold);
-        sheet.open(first + 1, end - 1, FrameFlag.Flow, 0);
+        if (apart) sheet.open(first + 1, end - 1, FrameFlag.Flow, this.isApart(first) ? 0 : 1);
         this.run(items);
-        sheet.close();
+        if (apart) sheet.close();
       }
       if (closing !== NONE) this.closingTag(end);
       sheet.close();
