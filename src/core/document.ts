@@ -3,6 +3,7 @@ import { Edited } from "./edited.js";
 import { importSettings } from "./imports/order.js";
 import type { Language } from "./language.js";
 import { Signs } from "./notation.js";
+import { once } from "./once.js";
 import type { ContentChange, OpenOptions } from "./opened.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, wholeSpan, type View } from "./reading.js";
@@ -14,7 +15,8 @@ import { caretAfter, type Typed } from "./requests/typing/typed.js";
 import { unsettledStretches } from "./requests/document.js";
 import { moveChanges } from "./requests/move.js";
 import { pasteChanges } from "./requests/paste.js";
-import { tokenAround } from "./requests/placing/places.js";
+import { isInText } from "./requests/placing/places.js";
+import type { Site } from "./requests/placing/site.js";
 import type { Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
 import { checkStep, type SaveOptions, type SaveStep } from "./save.js";
@@ -210,13 +212,12 @@ export class Document {
    */
   linkedRanges(position: Position): Range[] {
     const { current, language, lines, encoding, regions } = this;
-    const at = (offset: number): Position => lines.positionAt(offset, encoding);
     const offset = lines.offsetAt(position, encoding);
     const span = { from: offset, to: offset };
     const inside = regions?.at(offset, offset, false)
       ?? regions?.find(current.view(span), offset, offset);
     const spans = inside?.linked(offset) ?? language.linked?.(current.syntax, offset) ?? [];
-    return spans.map(({ from, to }) => ({ start: at(from), end: at(to) }));
+    return this.rangesOf(spans);
   }
 
   /** Formats the whole text. `style` rules over the document's for this call. */
@@ -338,6 +339,7 @@ export class Document {
     const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
     if (!this.mayAnswer(offset, character)) return nothing;
+    // Before any region: what ends one is the host's.
     const { triggers, completed } = language.typing;
     const own = triggers.includes(character)
       ? completed?.(this.text, offset, character)
@@ -346,13 +348,14 @@ export class Document {
       return this.typedWhole({ changes: own, caret: caretAfter(offset, own) }, offset);
     const enter = character === "\n";
     const from = enter ? offset : Math.max(0, offset - character.length);
-    const region = this.regions?.at(offset, offset, enter);
+    const viewed = once(
+      () => this.current.view({ from, to: offset }, { around: 0, whole: !enter }),
+    );
+    const region = this.regions?.at(offset, offset, enter)
+      ?? this.regions?.find(viewed(), offset, offset, enter);
     if (region !== undefined)
       return this.typedWhole(region.typed(lines, offset, character, style), offset);
-    const view = this.current.view({ from, to: offset }, { around: 0, whole: !enter });
-    const found = this.regions?.find(view, offset, offset, enter);
-    if (found !== undefined)
-      return this.typedWhole(found.typed(lines, offset, character, style), offset);
+    const view = viewed();
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));
     const { touched, typed } = this.edited;
@@ -469,16 +472,7 @@ export class Document {
    * @param range what the pasted text now occupies.
    */
   formatOnPaste(range: Range, style?: Partial<Style>): Answer {
-    checkRange(range);
-    const inside = this.putInside("formatOnPaste", range, style);
-    if (inside !== undefined) return inside;
-    const { view, around, place, span } = this.put(range, style);
-    const { lines, syntax, unbalanced } = view;
-    const changes = pasteChanges(
-      { language: this.language, syntax, style: around, lines, unbalanced },
-      place,
-    );
-    return this.answerAbout(view, changes, [span]);
+    return this.put("formatOnPaste", range, style, (site, { place }) => pasteChanges(site, place));
   }
 
   /**
@@ -487,30 +481,7 @@ export class Document {
    * @param range what the lines now occupy.
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
-    checkRange(range);
-    const inside = this.putInside("formatOnMove", range, style);
-    if (inside !== undefined) return inside;
-    const { view, around, span } = this.put(range, style);
-    const { lines, syntax, unbalanced } = view;
-    const changes = moveChanges(
-      { language: this.language, syntax, style: around, lines, unbalanced },
-      span,
-    );
-    return this.answerAbout(view, changes, [span]);
-  }
-
-  /** What text comes to that was put into a region whole; undefined where it was not. */
-  private putInside(
-    request: "formatOnPaste" | "formatOnMove",
-    range: Range,
-    style: Partial<Style> | undefined,
-  ): Answer | undefined {
-    const { lines, regions } = this;
-    if (regions === undefined) return undefined;
-    const { from, to } = this.offsets(range);
-    const region = regions.at(from, to, true)
-      ?? regions.find(this.current.view({ from, to }), from, to);
-    return region && this.answer(region.put(request, lines, { from, to }, style), [], []);
+    return this.put("formatOnMove", range, style, (site, { span }) => moveChanges(site, span));
   }
 
   /** What a text shows of its style to a typing request: the line that Enter began is not in its place yet. */
@@ -521,16 +492,33 @@ export class Document {
     return reading.steadyStyle({ from: lines.lineStart(line), to: lines.lineEnd(line) });
   }
 
-  /** What a request for text that was put somewhere looks at; that text says nothing of the style. */
+  /**
+   * What text comes to that was put somewhere, by its region where it lies in one whole; it says nothing of the style.
+   *
+   * @param changesOf the changes, for the place of the text and its lines in a view.
+   */
   private put(
+    request: "formatOnPaste" | "formatOnMove",
     range: Range,
-    call?: Partial<Style>,
-  ): { view: View; around: Style; place: Span; span: LineSpan } {
+    call: Partial<Style> | undefined,
+    changesOf: (site: Site, put: { place: Span; span: LineSpan }) => Change[],
+  ): Answer {
+    checkRange(range);
+    const { language, regions } = this;
     const offsets = this.offsets(range);
-    const view = this.current.view(offsets);
-    const around = this.resolved(call, this.reading.steadyStyle(offsets));
-    const place = { from: view.place(offsets.from), to: view.place(offsets.to) };
-    return { view, around, place, span: this.placed(view, linesOf(range, this.lines.count)) };
+    const { from, to } = offsets;
+    const viewed = once(() => this.current.view(offsets));
+    const region = regions?.at(from, to, true) ?? regions?.find(viewed(), from, to);
+    if (region !== undefined)
+      return this.answer(region.put(request, this.lines, offsets, call), [], []);
+    const view = viewed();
+    const { lines, syntax, unbalanced } = view;
+    const style = this.resolved(call, this.reading.steadyStyle(offsets));
+    const span = this.placed(view, linesOf(range, this.lines.count));
+    const place = { from: view.place(from), to: view.place(to) };
+    const changes = changesOf({ language, syntax, style, lines, unbalanced }, { place, span });
+    const unsettled = unsettledStretches(language, syntax);
+    return this.answerIn(view, { changes, unsettled }, [span], []);
   }
 
   /**
@@ -598,15 +586,11 @@ export class Document {
     );
   }
 
-  /** @internal Whether a text of several lines goes on at an offset: what its line begins with is the text's. */
+  /** @internal Whether a text of several lines of its own goes on at an offset. */
   goesOnAt(offset: number): boolean {
     const view = this.current.view({ from: offset, to: offset }, { around: 0, whole: false });
     if (this.regions?.find(view, offset, offset, true) !== undefined) return false;
-    const { syntax } = view;
-    const t = tokenAround(syntax, view.place(offset));
-    return (
-      t >= 0 && !syntax.tokens.isTrivia(t) && this.language.typing.isProse?.(syntax, t) !== true
-    );
+    return isInText(this.language, view.syntax, view.place(offset));
   }
 
   /** @internal Whether a line that begins at an offset holds something, and no token goes on there. */
@@ -625,6 +609,13 @@ export class Document {
   /** @internal Ranges by UTF-16 offsets. */
   spansOf(ranges: readonly Range[]): Span[] {
     return ranges.map((range) => this.offsets(range));
+  }
+
+  private rangesOf(spans: readonly Span[]): Range[] {
+    return spans.map(({ from, to }) => ({
+      start: this.positionAt(from),
+      end: this.positionAt(to),
+    }));
   }
 
   /** @internal What does not parse, regions apart. */
@@ -679,11 +670,6 @@ export class Document {
 
   // Answers
 
-  private answerAbout(view: View, changes: Iterable<Change>, spans: readonly LineSpan[]): Answer {
-    const unsettled = unsettledStretches(this.language, view.syntax);
-    return this.answerIn(view, { changes, unsettled }, spans, []);
-  }
-
   private answerIn(
     view: View,
     { changes, unsettled: all }: { changes: Iterable<Change>; unsettled: readonly Span[] },
@@ -709,10 +695,6 @@ export class Document {
     const { lines, encoding } = this;
     const list = changes instanceof ChangeList ? changes : ChangeList.of(changes);
     this.edited.answer([list], lines.count, formats);
-    const ranges = unsettled.map(({ from, to }) => ({
-      start: this.positionAt(from),
-      end: this.positionAt(to),
-    }));
-    return new Answer(lines, list, encoding, this.version, ranges);
+    return new Answer(lines, list, encoding, this.version, this.rangesOf(unsettled));
   }
 }

@@ -60,7 +60,7 @@ export class WholeText {
         (stretch) => wholeSpan(view, stretch),
       );
       if (reachesOver(unsettled, core)) return false;
-      const changes = formatUntilStable(this.language, syntax, style);
+      const changes = formatUntilStable(this.language, syntax, style, undefined, this.isPart);
       if (!known.refresh(span, core, view.back(changes), unsettled)) return false;
     }
     return true;

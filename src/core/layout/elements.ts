@@ -136,10 +136,6 @@ export abstract class ElementLayout<T extends number> {
 
   /** Whether token t begins a line, or comments before it do. */
   protected beginsLine(t: number): boolean {
-    const { tokens } = this;
-    for (let c = t;; c--) {
-      if (tokens.onNewLine(c)) return true;
-      if (!tokens.isTrivia(c - 1)) return false;
-    }
+    return this.tokens.onNewLine(t) || this.commentLineBefore(t);
   }
 }

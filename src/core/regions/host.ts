@@ -13,6 +13,7 @@ import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
 import { masked } from "./masks.js";
+import { once } from "../once.js";
 import type { FindRegions, Region, Regions } from "./region.js";
 import { RegionRows } from "./rows.js";
 import { mayHoldText } from "./texts.js";
@@ -281,11 +282,5 @@ function shifted(region: Region, by: number): Region {
 /** Whether a region goes on up to the line of an offset: what is a text by itself does so over blank lines. */
 const goesOn = (lines: Lines, { to, start }: Region, offset: number): boolean =>
   start === undefined && lines.slice(to, lines.lineEnd(lines.lineAt(offset))).trim() === "";
-
-/** A value that is worked out when it is first asked for. */
-function once<T>(work: () => T): () => T {
-  let known: { readonly value: T } | undefined;
-  return () => (known ??= { value: work() }).value;
-}
 
 const meets = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;

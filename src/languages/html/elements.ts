@@ -9,6 +9,9 @@ export const VOID = names(
 /** Elements whose content is no markup, and is read by others. */
 export const RAW = names("script style textarea title xmp iframe noembed noframes pre listing");
 
+/** Those of them that hold markup all the same, and others of their own name. */
+export const NESTED_RAW = names("pre listing");
+
 /** Elements in which all white space counts. */
 export const FIXED = names("pre listing textarea xmp plaintext");
 

@@ -1,7 +1,7 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
-import { FIXED, RAW } from "./elements.js";
+import { FIXED, NESTED_RAW, RAW } from "./elements.js";
 import { T } from "./kinds.js";
 
 /** What begins a stretch of a template tongue, and what ends it. */
@@ -293,11 +293,11 @@ export class HtmlLexer {
     return 0;
   }
 
-  /** From where on no element ends that holds others of its name: nobody looks again. */
-  private endless = Infinity;
+  /** Whether the end tags of elements that hold others of their name may add up: once they did not, nobody looks again. */
+  private mayNest = true;
 
   /** Where the end tag of an element stands that may hold others of its name; the first end tag where they do not add up. */
-  private closeOfMarked(name: string, from: number): number {
+  private closeOfNested(name: string, from: number): number {
     const tag = new RegExp(`<(/?)${name}(?=[\\s/>]|$)`, "gi");
     tag.lastIndex = from;
     let open = 1;
@@ -309,9 +309,8 @@ export class HtmlLexer {
       }
       if (first < 0) first = found.index;
       if (--open === 0) return found.index;
-      if (from >= this.endless) return first;
     }
-    this.endless = Math.min(this.endless, from);
+    this.mayNest = false;
     return first;
   }
 
@@ -319,7 +318,9 @@ export class HtmlLexer {
   private raw(name: string): void {
     const { text } = this;
     const begin = this.at;
-    const close = MARKED.has(name) ? this.closeOfMarked(name, begin) : closeOf(text, name, begin);
+    const close = this.mayNest && NESTED_RAW.has(name)
+      ? this.closeOfNested(name, begin)
+      : closeOf(text, name, begin);
     const end = close < 0 ? text.length : close;
     if (FIXED.has(name)) {
       if (end > begin)
@@ -337,9 +338,6 @@ export class HtmlLexer {
     this.blanks();
   }
 }
-
-/** Elements read as one piece that hold markup all the same, those of their own name among it. */
-const MARKED: ReadonlySet<string> = new Set(["pre", "listing"]);
 
 /** Where the end tag of an element stands that holds no markup; -1 where it does not. */
 function closeOf(text: string, name: string, from: number): number {

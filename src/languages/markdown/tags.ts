@@ -1,4 +1,5 @@
 import type { Change } from "../../core/text/edits.js";
+import { pushChanges } from "../../core/text/minimise.js";
 import { behindBlanks, startOfLine, whiteOf } from "../../core/text/width.js";
 import { VOID } from "../html/elements.js";
 import { parseBlocks, type Block } from "./blocks.js";
@@ -29,10 +30,15 @@ export function endTagged(text: string, at: number): Change[] | undefined {
   if (name === undefined) return undefined;
   const opener = openerOf(text.slice(0, at), name, start);
   if (opener === undefined || !behindBlanks(text, opener)) return undefined;
-  const [white, wanted] = [whiteOf(text, start), whiteOf(text, opener)];
-  return white === wanted
-    ? []
-    : [{ from: start, to: start + white.length, text: wanted, rule: RULES[R.Line]! }];
+  return indented(text, start, whiteOf(text, opener));
+}
+
+/** What gives the line that begins at an offset other white space to begin with. */
+export function indented(text: string, start: number, white: string): Change[] {
+  const changes: Change[] = [];
+  const end = start + whiteOf(text, start).length;
+  pushChanges(changes, text, start, end, white, RULES[R.Line]!);
+  return changes;
 }
 
 /** Where the tag begins that an end tag on the line at `end` ends; undefined where none does, or the line is no markup. */

@@ -14,7 +14,7 @@ import { B } from "./kinds.js";
 import { numbersOf } from "./layout/leads.js";
 import { placed } from "./placing.js";
 import { RULES, R } from "./rules.js";
-import { endTagged } from "./tags.js";
+import { endTagged, indented } from "./tags.js";
 
 /** What texts with marks say of what is typed into them. */
 export const markdownTyping: Typing = {
@@ -127,12 +127,14 @@ function endFenced(text: string, at: number): Change[] | undefined {
   const fence = chainAt(blocks.root, blocks.starts.length - 1).at(-1) as Fence;
   const ends = fence.kind === B.Fence && !fence.closed && sign === fence.sign.repeat(fence.length);
   if (!ends) return undefined;
-  const [white, wanted] = [whiteOf(text, start), whiteOf(text, blocks.starts[fence.first]!)];
-  const isBehindMarker = !text.startsWith(fence.sign, blocks.starts[fence.first]! + wanted.length);
-  const lead = isBehindMarker ? " ".repeat(fence.rows[0]!.column + fence.indent) : wanted;
-  return white === lead
-    ? []
-    : [{ from: start, to: start + white.length, text: lead, rule: RULES[R.Line]! }];
+  const opener = blocks.starts[fence.first]!;
+  const white = whiteOf(text, opener);
+  const isBehindMarker = !text.startsWith(fence.sign, opener + white.length);
+  return indented(
+    text,
+    start,
+    isBehindMarker ? " ".repeat(fence.rows[0]!.column + fence.indent) : white,
+  );
 }
 
 /** The blocks that hold a line, outermost first. */

@@ -1,4 +1,4 @@
-import type { Syntax } from "../../language.js";
+import type { Language, Syntax } from "../../language.js";
 import { TokenFlag } from "../../syntax/tokens.js";
 
 /** The token that begins at `offset`, or -1. */
@@ -13,4 +13,10 @@ export function tokenAround({ tokens }: Syntax, offset: number): number {
   if (t < 0) return -1;
   const open = tokens.has(t, TokenFlag.Continues) && tokens.has(t, TokenFlag.MultiLine);
   return offset < tokens.end(t) || (open && offset === tokens.end(t)) ? t : -1;
+}
+
+/** Whether a text of several lines goes on at `offset`, neither a comment nor prose: its lines begin with what it says. */
+export function isInText({ typing }: Language, syntax: Syntax, offset: number): boolean {
+  const t = tokenAround(syntax, offset);
+  return t >= 0 && !syntax.tokens.isTrivia(t) && typing.isProse?.(syntax, t) !== true;
 }

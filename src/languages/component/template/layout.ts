@@ -101,8 +101,8 @@ export class TemplateLayout extends HtmlTags {
       const fills = apart ? 0 : FrameFlag.Flow;
       const flags = isBlock ? FrameFlag.Block : FrameFlag.Bracket | FrameFlag.Whole | fills;
       const frame = sheet.open(first, closing === NONE ? end - 1 : end, flags, 1);
-      if (isBlock) sheet.frames.anchor.set(frame, tree.first(node));
       if (isBlock) {
+        sheet.frames.anchor.set(frame, tree.first(node));
         this.lines(items);
       } else {
         this.keepApart(first, Demand.Fold);
