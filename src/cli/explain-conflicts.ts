@@ -1,6 +1,7 @@
 import pc from "picocolors";
 import { createEngine } from "../index.js";
-import { SourceError, readSource } from "../node/index.js";
+import { SourceError } from "../node/error.js";
+import { readSource } from "../node/source.js";
 import { conflictsOf, type Conflict, type Tried } from "../node/formatters/conflicts.js";
 import { Saver, type Acting } from "../node/save.js";
 import { Exit } from "./exit.js";

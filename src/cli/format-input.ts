@@ -1,4 +1,4 @@
-import { createEngine } from "../index.js";
+import { engineFor } from "../node/engine.js";
 import { Saver } from "../node/save.js";
 import type { FormatOptions } from "./commands/format.js";
 import { readInput, writeOutput } from "./input.js";
@@ -17,7 +17,7 @@ export async function formatInput(
     throw new RangeError(
       "- needs --as with a file name, whose ending tells the language: --as lib/tides.py",
     );
-  const saver = new Saver(createEngine(), {
+  const saver = new Saver(await engineFor(path), {
     style: styleOf(options),
     save: options.save,
     styles: styleFilesOf(options),

@@ -9,10 +9,14 @@ export async function formatPaths(
   options: FormatOptions,
 ): Promise<void> {
   let changed = 0;
-  const { files, failed, took } = await runOver(paths, { ...options, write: true }, (outcome) => {
-    if (outcome.answer.editCount > 0) changed++;
-    if (options.quiet !== true) printWritten(outcome);
-  });
+  const { files, failed, took } = await runOver(
+    paths,
+    { ...options, write: true, most: 0 },
+    (outcome) => {
+      if (outcome.answer.editCount > 0) changed++;
+      if (options.quiet !== true) printWritten(outcome);
+    },
+  );
   if (options.quiet !== true) {
     const rest = files - changed - failed;
     console.log(

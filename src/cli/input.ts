@@ -1,5 +1,5 @@
 import { buffer } from "node:stream/consumers";
-import { decode } from "../node/index.js";
+import { decode } from "../node/error.js";
 
 /** The whole of standard input, as UTF-8. */
 export async function readInput(name: string): Promise<string> {

@@ -12,12 +12,15 @@ export interface StyleOptions {
 export const lineLimitOption = (): Option => new Option(
   "--line-limit <columns>",
   "the most columns a line should fill",
-).argParser((value) => {
-  const columns = Number(value);
-  if (!Number.isInteger(columns) || columns < 1)
+).argParser(count);
+
+/** @throws InvalidArgumentError where a value is no whole number above 0. */
+function count(value: string): number {
+  const number = Number(value);
+  if (!Number.isInteger(number) || number < 1)
     throw new InvalidArgumentError("It must be a whole number, 1 or more.");
-  return columns;
-});
+  return number;
+}
 
 export const styleFileOption = (): Option => new Option(
   "--style <file>",
@@ -28,6 +31,7 @@ export const styleFileOption = (): Option => new Option(
 export interface RunCommandOptions extends StyleOptions, ChangedOptions {
   readonly quiet?: boolean;
   readonly cache?: boolean;
+  readonly workers?: number;
   readonly save?: string;
 }
 
@@ -39,6 +43,7 @@ export const overFiles = (command: Command): Command => command
   .addOption(styleFileOption())
   .addOption(lineLimitOption())
   .addOption(cacheOption())
+  .addOption(workersOption())
   .addOption(quietOption());
 
 const changedOption = (): Option => new Option(
@@ -60,6 +65,11 @@ const cacheOption = (): Option => new Option(
   "--no-cache",
   "format files anew that were in order when they were last looked at",
 );
+
+const workersOption = (): Option => new Option(
+  "--workers <number>",
+  "how many threads format; by the files and the cores where left out",
+).argParser(count);
 
 export const quietOption = (): Option => new Option("--quiet", "print nothing but errors");
 

@@ -1,5 +1,6 @@
 import pc from "picocolors";
-import type { Excluded, Outcome, SourceError } from "../node/index.js";
+import type { SourceError } from "../node/error.js";
+import type { Excluded, Outcome } from "../node/run.js";
 
 /** Counts `one` or several of it: `1 file`, `2 files`. */
 export const counted = (

@@ -1,17 +1,16 @@
 import { createEngine, type Engine } from "../index.js";
+import { SourceError } from "../node/error.js";
+import { changedJobs, type ChangedOptions } from "../node/git/jobs.js";
 import {
-  SourceError,
-  changedJobs,
-  findSources,
   formatFiles,
   leftToDo,
-  type ChangedOptions,
   type Excluded,
   type Job,
   type Outcome,
   type RunOptions,
-  type StyleFiles,
-} from "../node/index.js";
+} from "../node/run.js";
+import type { StyleFiles } from "../node/style/files.js";
+import { findSources } from "../node/walk.js";
 import { KnownFiles } from "../node/formatters/known.js";
 import { InOrder } from "../node/in-order.js";
 import { workersFor } from "../node/workers.js";
@@ -38,11 +37,12 @@ function checkNamed(paths: readonly string[], { changed, staged }: ChangedOption
  * Formats the files that are named, and those below folders that are. Errors and files that are named but
  * excluded are told on standard error, the same error once.
  *
+ * @param options `most`: how many edits of a file are asked for at most.
  * @param each what is done with the others.
  */
 export async function runOver(
   paths: readonly string[],
-  options: RunCommandOptions & { readonly write: boolean },
+  options: RunCommandOptions & { readonly write: boolean; readonly most: number },
   each: (outcome: Outcome) => void,
 ): Promise<Totals> {
   checkNamed(paths, options);
@@ -68,7 +68,7 @@ export async function runOver(
       engine,
       progress.over(await namedFiles(paths, styles, known)),
       how,
-      { only: options.style, inOrder, passed },
+      { only: options.style, most: options.most, workers: options.workers, inOrder, passed },
     );
   const tell = (outcome: Outcome | Excluded | SourceError): void => {
     if (isExcluded(outcome)) {
@@ -121,13 +121,15 @@ async function namedFiles(
   );
 }
 
-/** Formats whole files, on all cores where they are many, but for those that are known to be in order. */
+/** Formats whole files, in workers where they are many, but for those that are known to be in order. */
 async function* formatWhole(
   engine: Engine,
   files: readonly (string | SourceError)[],
   how: RunOptions,
-  { only, inOrder, passed }: {
+  { only, most, inOrder, passed, workers }: {
     readonly only: string | undefined;
+    readonly most: number;
+    readonly workers: number | undefined;
     readonly inOrder: InOrder | undefined;
     readonly passed: () => void;
   },
@@ -137,15 +139,15 @@ async function* formatWhole(
     : await leftToDo(engine, files, { ...how, inOrder }, passed);
   const found = inOrder && ((hash: string): void => inOrder.add(hash));
   const readable = left.filter((file) => typeof file === "string");
-  const workers = workersFor(readable.length);
-  if (workers === 1) {
+  const threads = workers ?? workersFor(readable.length);
+  if (threads === 1) {
     yield* formatFiles(engine, left, { ...how, found });
     return;
   }
   yield* left.filter((file) => file instanceof SourceError);
   const { formatInPool } = await import("../node/pool.js");
   const { styles: _, ...plain } = how;
-  yield* formatInPool(readable, workers, { ...plain, only, counts: how.write }, found);
+  yield* formatInPool(readable, threads, { ...plain, only, most }, found);
 }
 
 const isExcluded = (outcome: Outcome | Excluded | SourceError): outcome is Excluded =>

@@ -25,21 +25,25 @@ export default async function formatBatch({ files, options }: Batch): Promise<Do
   for await (const outcome of run) {
     if (outcome instanceof SourceError) done.push({ path: outcome.path, error: outcome.reason });
     else if ("excludedBy" in outcome) done.push(outcome);
-    else done.push(plain(outcome, options.counts));
+    else done.push(plain(outcome, options.most));
   }
   const [first] = done;
   if (first !== undefined) first.hashes = hashes;
   return done;
 }
 
-function plain({ path, before, answer }: Outcome, counts: boolean): Done {
+function plain({ path, before, answer }: Outcome, most: number): Done {
   const { editCount, unsettled } = answer;
-  return editCount === 0 || counts
+  return editCount === 0 || most === 0
     ? { path, unsettled, editCount }
     : {
       path,
       unsettled,
       editCount,
-      differs: { before, changes: [...answer.changes], edits: [...answer.edits] },
+      differs: {
+        before,
+        changes: answer.changes.slice(0, most),
+        edits: answer.edits.slice(0, most),
+      },
     };
 }

@@ -16,8 +16,8 @@ export interface BatchOptions {
   readonly save?: string | undefined;
   /** The only style file that counts. */
   readonly only?: string | undefined;
-  /** Whether only the numbers of edits are told, not the edits. */
-  readonly counts: boolean;
+  /** How many edits of a file are told at most; their number is told in any case. */
+  readonly most: number;
   /** Whether the hashes of texts that are in order are wanted. */
   readonly remembers: boolean;
 }
@@ -87,6 +87,14 @@ function outcomeOf({ path, error, excludedBy, unsettled = [], editCount = 0, dif
   return {
     path,
     before,
-    answer: { changes, edits, unsettled, editCount, text: applyChanges(before, changes) },
+    answer: {
+      changes,
+      edits,
+      unsettled,
+      editCount,
+      get text() {
+        return applyChanges(before, changes);
+      },
+    },
   };
 }

@@ -1,21 +1,27 @@
 import { randomBytes } from "node:crypto";
-import { unlinkSync } from "node:fs";
-import { open, realpath, rename, stat, unlink, type FileHandle } from "node:fs/promises";
+import {
+  closeSync,
+  fchmodSync,
+  fchownSync,
+  fsync,
+  openSync,
+  realpathSync,
+  renameSync,
+  statSync,
+  unlinkSync,
+  writeFileSync,
+  type Stats,
+} from "node:fs";
+import { promisify } from "node:util";
 import { onExit } from "signal-exit";
+
+const reachesDisk = promisify(fsync);
 
 /** Texts that are being written beside the files whose places they will take. */
 const unfinished = new Set<string>();
 
 // Who is interrupted leaves nothing behind.
-onExit(() => {
-  for (const path of unfinished) {
-    try {
-      unlinkSync(path);
-    } catch {
-      // It was renamed meanwhile.
-    }
-  }
-});
+onExit(() => unfinished.forEach(remove));
 
 /**
  * Replaces a file's text in one step, or makes the file: readers see the old text or the new, and where the
@@ -25,33 +31,50 @@ onExit(() => {
  */
 export async function replaceFile(path: string, text: string, mode?: number): Promise<void> {
   // Of a link, what it leads to is replaced.
-  const target = await realpath(path).catch(() => path);
-  const before = await stat(target).catch(() => undefined);
+  const target = realPathOf(path);
+  const before = statSync(target, { throwIfNoEntry: false });
   const beside = `${target}.${randomBytes(6).toString("hex")}.tmp`;
   unfinished.add(beside);
   try {
-    const file = await open(beside, "wx", mode ?? 0o666);
+    // Only the disk is waited for: a wait for each of the other calls costs more than they take.
+    const file = openSync(beside, "wx", mode ?? 0o666);
     try {
-      await file.writeFile(text, "utf8");
-      if (before !== undefined) await keepRights(file, before);
-      await file.sync();
+      writeFileSync(file, text, "utf8");
+      if (before !== undefined) keepRights(file, before);
+      await reachesDisk(file);
     } finally {
-      await file.close();
+      closeSync(file);
     }
-    await rename(beside, target);
+    renameSync(beside, target);
   } catch (error) {
-    await unlink(beside).catch(() => undefined);
+    remove(beside);
     throw error;
   } finally {
     unfinished.delete(beside);
   }
 }
 
-async function keepRights(
-  file: FileHandle,
-  { mode, uid, gid }: { readonly mode: number; readonly uid: number; readonly gid: number },
-): Promise<void> {
-  // Whoever may not give a file away owns it from now on.
-  await file.chown(uid, gid).catch(() => undefined);
-  await file.chmod(mode & 0o7777);
+function realPathOf(path: string): string {
+  try {
+    return realpathSync.native(path);
+  } catch {
+    return path;
+  }
+}
+
+function keepRights(file: number, { mode, uid, gid }: Stats): void {
+  try {
+    fchownSync(file, uid, gid);
+  } catch {
+    // Whoever may not give a file away owns it from now on.
+  }
+  fchmodSync(file, mode & 0o7777);
+}
+
+function remove(path: string): void {
+  try {
+    unlinkSync(path);
+  } catch {
+    // It was renamed meanwhile, or never made.
+  }
 }

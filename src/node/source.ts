@@ -1,6 +1,5 @@
 import { SourceError, decode } from "./error.js";
-import { closeSync, fstatSync, openSync, readFileSync, type Stats } from "node:fs";
-import { stat } from "node:fs/promises";
+import { closeSync, fstatSync, openSync, readFileSync, statSync, type Stats } from "node:fs";
 import { replaceFile } from "./replace.js";
 
 /** A source file as it was read. */
@@ -40,9 +39,7 @@ export async function readSource(path: string): Promise<Source> {
  */
 export async function replaceSource(source: Source, text: string): Promise<void> {
   const { path, stamp } = source;
-  const stats = await stat(path).catch((error: unknown) => {
-    throw new SourceError(path, reasonOf(error));
-  });
+  const stats = statsOf(path);
   if (stampOf(stats) !== stamp)
     throw new SourceError(path, "it changed since it was read; try again");
   const { mode } = stats;
@@ -50,6 +47,14 @@ export async function replaceSource(source: Source, text: string): Promise<void>
   await replaceFile(path, text).catch((error: unknown) => {
     throw new SourceError(path, reasonOf(error));
   });
+}
+
+function statsOf(path: string): Stats {
+  try {
+    return statSync(path);
+  } catch (error) {
+    throw new SourceError(path, reasonOf(error));
+  }
 }
 
 const stampOf = ({ mtimeMs, size, ino }: Stats): string => `${mtimeMs}:${size}:${ino}`;

@@ -14,7 +14,8 @@ import {
 import type { Document } from "../core/document.js";
 import type { PositionEncoding } from "../core/text/lines.js";
 import { createEngine, type Style } from "../index.js";
-import { SourceError, readSource } from "../node/index.js";
+import { SourceError } from "../node/error.js";
+import { readSource } from "../node/source.js";
 import { ProjectPackages } from "../node/packages.js";
 import { OpenDocuments, type OpenDocument } from "./documents.js";
 import { styleOf } from "./options.js";

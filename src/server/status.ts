@@ -1,5 +1,5 @@
 import type { Range } from "../index.js";
-import { SourceError } from "../node/index.js";
+import { SourceError } from "../node/error.js";
 import { explained, formatterFor, linesLeftAlone, type Explained } from "../node/explained.js";
 import type { Session } from "./session.js";
 

@@ -1,6 +1,7 @@
 import { fileURLToPath } from "node:url";
 import type { ChosenFormatter } from "../node/formatters/chosen.js";
-import { SourceError, StyleFiles, type FileStyle } from "../node/index.js";
+import { SourceError } from "../node/error.js";
+import { StyleFiles, type FileStyle } from "../node/style/files.js";
 
 /** How long what style files say is believed, in milliseconds. */
 const FRESH = 500;

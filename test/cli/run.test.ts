@@ -16,8 +16,8 @@ test(
   async () => {
     const files = { ...tree(340), "lib/broken.py": "fare = (\n" };
     const cwd = folder(files);
-    const before = await oakTide(["check", "lib", "--no-cache"], { cwd });
-    const { code, out } = await oakTide(["format", "lib"], { cwd });
+    const before = await oakTide(["check", "lib", "--no-cache", "--workers", "2"], { cwd });
+    const { code, out } = await oakTide(["format", "lib", "--workers", "2"], { cwd });
     expect([before.code, code, out.split("\n").at(-2)]).toEqual([
       1,
       0,
@@ -55,7 +55,7 @@ test(
   async () => {
     const cwd = folder({ ...tree(320), "a.py": "a = 1\n" });
     const env = { XDG_CACHE_HOME: join(cwd, "cache") };
-    const many = await oakTide(["format", "gone.py", "lib"], { cwd, env });
+    const many = await oakTide(["format", "gone.py", "lib", "--workers", "2"], { cwd, env });
     expect([many.code, many.err]).toEqual([
       2,
       "error    gone.py: there is no such file or folder\n",

@@ -7,7 +7,7 @@ import {
   type Position,
   type Range,
 } from "../../index.js";
-import { readSource } from "../../node/index.js";
+import { readSource } from "../../node/source.js";
 import { writeOutput } from "../input.js";
 import { lineLimitOption, styleOf, type StyleOptions } from "../options.js";
 

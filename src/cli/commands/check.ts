@@ -39,10 +39,14 @@ function reportFor({ report, quiet = false }: Options): Report {
 async function checkPaths(paths: readonly string[], options: Options): Promise<void> {
   const report = reportFor(options);
   let differing = 0;
-  const { files, failed, took } = await runOver(paths, { ...options, write: false }, (outcome) => {
-    if (outcome.answer.editCount > 0) differing++;
-    report.add(outcome);
-  });
+  const { files, failed, took } = await runOver(
+    paths,
+    { ...options, write: false, most: report.most },
+    (outcome) => {
+      if (outcome.answer.editCount > 0) differing++;
+      report.add(outcome);
+    },
+  );
   const failures = failed > 0 ? `, ${failed} could not be read` : "";
   await report.close(
     `${counted(files, "file")}: ${differing} would change, ${files - differing - failed} in order${failures}; ${took}`,

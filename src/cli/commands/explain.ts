@@ -3,7 +3,7 @@ import pc from "picocolors";
 import { createEngine } from "../../index.js";
 import { explained, formatterFor, linesLeftAlone, type Explained } from "../../node/explained.js";
 import { languageOfFile } from "../../node/program.js";
-import { readSource } from "../../node/index.js";
+import { readSource } from "../../node/source.js";
 import { writeOutput } from "../input.js";
 import {
   lineLimitOption,

@@ -1,5 +1,6 @@
 import { Argument, Command } from "commander";
-import { Git, addHook, removeHook } from "../../node/index.js";
+import { Git } from "../../node/git/git.js";
+import { addHook, removeHook } from "../../node/git/hook.js";
 
 export const hookCommand = (): Command => new Command("hook")
   .description("Have git format what is staged before each commit of this repository.")

@@ -3,14 +3,10 @@ import { join } from "node:path";
 import { Command, Option } from "commander";
 import pc from "picocolors";
 import { createEngine, type Engine, type Style } from "../../index.js";
-import {
-  SourceError,
-  findSources,
-  learn,
-  readSource,
-  type Learnt,
-  type Sample,
-} from "../../node/index.js";
+import { learn, type Learnt, type Sample } from "../../core/learn.js";
+import { SourceError } from "../../node/error.js";
+import { readSource } from "../../node/source.js";
+import { findSources } from "../../node/walk.js";
 import { replaceFile } from "../../node/replace.js";
 import { StyleFiles } from "../../node/style/files.js";
 import { STYLE_FILE_NAMES } from "../../node/style/names.js";

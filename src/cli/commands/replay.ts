@@ -1,15 +1,11 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
 import { createEngine, type Engine, type Language } from "../../index.js";
-import {
-  COLUMNS,
-  SourceError,
-  findSources,
-  playFile,
-  readSource,
-  type Miss,
-  type Played,
-} from "../../node/index.js";
+import { SourceError } from "../../node/error.js";
+import type { Miss } from "../../node/replay/miss.js";
+import { COLUMNS, playFile, type Played } from "../../node/replay/play.js";
+import { readSource } from "../../node/source.js";
+import { findSources } from "../../node/walk.js";
 import { Exit } from "../exit.js";
 import { writeOutput } from "../input.js";
 import { counted, printError } from "../report.js";

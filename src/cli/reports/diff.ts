@@ -6,6 +6,7 @@ import type { Report } from "./report.js";
 export function diffReport(): Report {
   const parts: string[] = [];
   return {
+    most: Infinity,
     add({ path, before, answer }) {
       if (answer.editCount === 0) return;
       const patch = createTwoFilesPatch(`a/${path}`, `b/${path}`, before, answer.text, "", "", {

@@ -18,6 +18,7 @@ interface FileReport {
 export function jsonReport(): Report {
   const files: FileReport[] = [];
   return {
+    most: Infinity,
     add(outcome) {
       const { path: file, answer: { unsettled } } = outcome;
       const differences = differencesOf(outcome).map(

@@ -4,9 +4,10 @@ import { differencesOf, type Report } from "./report.js";
 
 /** One line a file, with its first difference. */
 export const textReport = (quiet: boolean): Report => ({
+  most: quiet ? 0 : 1,
   add(outcome) {
     if (quiet) return;
-    const [first] = differencesOf(outcome);
+    const [first] = differencesOf(outcome, 1);
     if (first !== undefined) {
       const { start } = first.edit.range;
       const place = `${outcome.path}:${start.line + 1}:${start.character + 1}`;
