@@ -40,7 +40,7 @@ describe("SCSS", () => {
       }
       .a {
         @extend %board;
-        @include wide($b...) using($x) {
+        @include wide($b...) using ($x) {
           top: $x;
         }
       }
@@ -50,7 +50,7 @@ describe("SCSS", () => {
       @else if not $d{e:f} @else {g:h}
       @each $k,$v in (low:1,high:2){.x-#{$k}{top:$v}}
       `, `
-      @if $a==1 {
+      @if $a == 1 {
         b: c;
       } @else if not $d {
         e: f;
@@ -112,10 +112,10 @@ describe("Less", () => {
     ["mixins, guards and importance", `
       .wide(@a:1;@b:2) when (@a>0) and (default()){.inner(@a;@b)!important;.plain;#ns>.b();}
       `, `
-      .wide(@a: 1; @b: 2) when (@a>0) and (default()) {
+      .wide(@a: 1; @b: 2) when (@a > 0) and (default()) {
         .inner(@a; @b) !important;
         .plain;
-        #ns>.b();
+        #ns > .b();
       }
       `],
     ["extension, plug-ins and imports", `

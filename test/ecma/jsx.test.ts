@@ -35,6 +35,20 @@ describe("elements", () => {
         );
       }
       `],
+    ["an element in a text moves to the next line before it splits", `
+      const a = (
+        <p>
+          Berth {berth}, pier {pier}: the ferry leaves at {time}, so do be there <em>ten minutes</em> early &amp; wait.
+        </p>
+      );
+      `, `
+      const a = (
+        <p>
+          Berth {berth}, pier {pier}: the ferry leaves at {time}, so do be
+          there <em>ten minutes</em> early &amp; wait.
+        </p>
+      );
+      `],
     ["text is filled", `
       const notice=<p className="notice">The ferry from the north pier is late today, since the river is high and every crossing takes longer.</p>
       `, `

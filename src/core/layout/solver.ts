@@ -29,6 +29,10 @@ export function solve(sheet: Sheet, options: SolverOptions): Solution {
   return new Solver(sheet, options).run();
 }
 
+/** 1 for the demands of gaps in which a line may end. */
+const BREAKS = new Uint8Array(Demand.Pad + 1);
+BREAKS[Demand.Seam] = BREAKS[Demand.Fold] = 1;
+
 class Solver {
   private readonly lines: Int16Array;
   private readonly columns: Int32Array;
@@ -487,7 +491,9 @@ class Solver {
     const ahead = flat + measure.head(g) + this.toBreak(g + 1, owner);
     if (state === State.Split) {
       const keeps = frames.has(owner, FrameFlag.Flow) && sheet.demand[g] === Demand.Fold;
-      if (keeps && this.column + ahead <= this.limit && !this.rowKept(g)) {
+      const fits =
+        keeps && this.column + flat + this.wholeItem(g, owner, ahead - flat) <= this.limit;
+      if (fits && !this.rowKept(g)) {
         this.flat(g, flat);
       } else {
         if (frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g)) {
@@ -510,6 +516,22 @@ class Solver {
     }
     this.flat(g, flat);
     return -1;
+  }
+
+  /**
+   * Columns of what stands in a row from gap g on: up to its next fold where that fits on a line of its own, as an
+   * element in a text does, else the `least` up to the next place that may break.
+   */
+  private wholeItem(g: number, owner: number, least: number): number {
+    const { sheet, measure } = this;
+    const { demand, frames } = sheet;
+    const last = Math.min(frames.end(owner), measure.nextEnd(g + 1));
+    if (frames.begin(this.nextFrame) > last) return least;
+    let next = g + 1;
+    while (next < last && !(sheet.owner[next] === owner && BREAKS[demand[next]!] === 1)) next++;
+    const columns = measure.head(g) + measure.upTo[next]! - measure.upTo[g + 1]!;
+    const indent = this.base[owner]! + this.stepsOf(owner) * this.step;
+    return indent + columns <= this.limit ? Math.max(columns, least) : least;
   }
 
   /** Has a sign begin the line that gap g begins, and its token stand behind it. */

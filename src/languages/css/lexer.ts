@@ -35,6 +35,10 @@ for (let c = 0; c <= Char.Space; c++) CLASSES[c] = Class.Blank;
 for (const c of [Char.LineFeed, Char.CarriageReturn, Char.FormFeed]) CLASSES[c] = Class.LineEnd;
 for (const c of [Char.Quote, Char.Apostrophe]) CLASSES[c] = Class.Quote;
 
+/** 1 for characters that may compare or multiply. */
+const OPERATES = new Uint8Array(128);
+for (const c of [Char.Equal, Char.Bang, Char.Less, Char.Star]) OPERATES[c] = 1;
+
 /**
  * Splits a style sheet into tokens (CSS Syntax Module Level 3, taken coarser: what stands together without
  * white space is one word, as nothing may come between).
@@ -93,7 +97,9 @@ class CssLexer {
   private sign(c: number): void {
     this.inTest =
       c === Char.LeftBracket || (this.inTest && c !== Char.RightBracket && c !== Char.LeftBrace);
-    this.add(SIGNS[c] as T, this.at + 1, 0);
+    const compares = c === Char.Greater && this.text.charCodeAt(this.at + 1) === Char.Equal;
+    if (compares) this.add(T.Word, this.at + 2, 0);
+    else this.add(SIGNS[c] as T, this.at + 1, 0);
   }
 
   /** A string; its line ends one that is left open. */
@@ -150,6 +156,8 @@ class CssLexer {
     if (text.startsWith("-->", at)) return this.add(T.PageComment, at + 3, 0);
     const first = text.charCodeAt(at);
     if (this.inTest && this.testEnd(at) > 0) return this.add(T.Word, this.testEnd(at), 0);
+    if (OPERATES[first] === 1 && this.operatorEnd(at) > 0)
+      return this.add(T.Word, this.operatorEnd(at), 0);
     let lines = 0;
     let i = at;
     for (; i < text.length; i++) {
@@ -173,6 +181,7 @@ class CssLexer {
         || (c === Char.Slash && this.isComment(i))
         || (c === Char.Bang && i > at)
         || (this.inTest && this.testEnd(i) > 0)
+        || (OPERATES[c] === 1 && this.operatorEnd(i) > 0)
       ) break;
     }
     let end = Math.min(i, text.length);
@@ -193,6 +202,35 @@ class CssLexer {
     if (c === Char.Equal) return from + 1;
     const signs = c === Char.Caret || c === Char.Dollar || c === Char.Star || c === Char.Pipe;
     return signs && text.charCodeAt(from + 1) === Char.Equal ? from + 2 : 0;
+  }
+
+  /** Where a sign ends that compares or multiplies, and that begins at `from`; 0 where none does. */
+  private operatorEnd(from: number): number {
+    const { text } = this;
+    const next = text.charCodeAt(from + 1);
+    switch (text.charCodeAt(from)) {
+      case Char.Equal:
+        if (this.inTest) return 0;
+        if (next === Char.Equal) return from + 2;
+        if (this.dialect.name !== "less") return 0;
+        return next === Char.Less ? from + 2 : from + 1;
+      case Char.Bang: return next === Char.Equal ? from + 2 : 0;
+      case Char.Less:
+        if (next === Char.Equal) return from + 2;
+        // Signs of another language begin with it.
+        return next === Char.Percent
+          || next === Char.Question
+          || next === Char.Bang
+          || next === Char.Slash
+          ? 0
+          : from + 1;
+      case Char.Star: {
+        const last = text.charCodeAt(from - 1);
+        const goesOn = this.at < from || last === Char.RightParen || CLASSES[last] === Class.Word;
+        return goesOn && !this.inTest && last !== Char.Slash && next !== Char.Slash ? from + 1 : 0;
+      }
+      default: return 0;
+    }
   }
 
   /** Where the value ends that an interpolation begins at `from`; 0 where none does. */

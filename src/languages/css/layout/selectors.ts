@@ -35,7 +35,7 @@ export abstract class CssSelectors extends CssValues {
     this.sheet.close();
   }
 
-  private selectorWords(
+  protected selectorWords(
     node: number,
     first: number,
     end: number,

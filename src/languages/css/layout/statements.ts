@@ -13,6 +13,9 @@ import { Colons } from "./values.js";
 const APART =
   /^@(?:media|supports|container|import|layer|if|else|while|return|each|use|forward|namespace|charset|scope)$/i;
 
+/** At-rules that are a program's. */
+const CONTROL = /^@(?:if|else|while|return|use|forward|include)$/i;
+
 /** At-rules whose brackets hold selectors. */
 const SELECTING = /^@(?:scope|custom-selector|extend|nest|at-root|page)$/i;
 
@@ -144,7 +147,11 @@ export class CssLayout extends CssSelectors {
       else this.keepApart(next, Demand.Space);
       this.comments(first, next);
       if (SELECTING.test(name)) this.prelude(node, next, end);
-      else this.value(node, next, end, -1, Colons.Pair);
+      else {
+        this.inControl = CONTROL.test(name);
+        this.value(node, next, end, -1, Colons.Pair);
+        this.inControl = false;
+      }
     }
     if (block !== NONE) this.block(block, first);
     else this.ending(node);
@@ -195,7 +202,7 @@ export class CssLayout extends CssSelectors {
     const { tree, sheet } = this;
     const first = tree.first(node);
     this.openRows(first, end);
-    this.words(node, first, end, Demand.Fold, Colons.Selector);
+    this.selectorWords(node, first, end, Demand.Fold);
     sheet.close();
     this.ending(node);
   }

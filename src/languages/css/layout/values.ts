@@ -19,6 +19,9 @@ export const enum Colons {
 export abstract class CssValues extends CssBase {
   protected abstract visitBlock(node: number): void;
 
+  /** Whether the head of an at-rule is laid out whose words are a program's: `@if`, `@include`. */
+  protected inControl = false;
+
   /**
    * A value, tokens [first, end) of a node: its words fill lines; where commas part it, each part stands on a
    * line of its own if it does not fit.
@@ -121,7 +124,8 @@ export abstract class CssValues extends CssBase {
       if (child === NONE && tokens.isTrivia(t)) continue;
       if (t > first) {
         this.comments(first, t);
-        this.word(t, first, apart, colons);
+        if (this.isOpen(node, t, end, colons)) sheet.set(t, apart, R.Word);
+        else this.word(t, first, apart, colons);
       }
       if (child === NONE) continue;
       switch (tree.kind(child) as N) {
@@ -162,6 +166,82 @@ export abstract class CssValues extends CssBase {
       if (name >= first && this.pairs(name, colons)) return sheet.set(t, Demand.Space, R.Colon);
     }
     this.keepApart(t, apart);
+  }
+
+  /** Whether white space may come into the gap before token t, where there is none, as tokens part there anyway. */
+  private isOpen(node: number, t: number, end: number, colons: Colons): boolean {
+    if (this.isApart(t)) return false;
+    const before = t - 1;
+    if (this.isKind(t, T.LeftParen)) return this.isKeyword(before, colons);
+    if (colons === Colons.Selector && !this.isGuard(node))
+      return this.isKind(before, T.RightParen) && (this.tokens.is(t, "when") || this.isLogic(t));
+    return (
+      this.isOperator(node, t, end)
+      || this.isOperator(node, before, end)
+      || (this.endsBracket(before) && /^["'a-z]/i.test(this.tokens.textOf(t)))
+    );
+  }
+
+  /** Whether token t compares, multiplies or adds. */
+  private isOperator(node: number, t: number, end: number): boolean {
+    const { tokens, tree, dialect } = this;
+    if (t <= tree.first(node) || t + 1 >= end) return false;
+    switch (tokens.textOf(t)) {
+      case "==":
+      case "!=":
+      case "<":
+      case "<=":
+      case ">":
+      case ">=":
+      case "=<": return true;
+      case "=": return this.isGuard(node);
+      case "*": return dialect.extended || tree.kind(node) === N.Parens;
+      case "+":
+        // Not the sign of a number, nor a part of one: `1 +2`, `1e+3`, `U+26`.
+        return (
+          dialect.extended
+          && !this.isApart(t)
+          && !this.isApart(t + 1)
+          && !/^u$|\de$/i.test(tokens.textOf(t - 1))
+          && /[\w)"'}]$/.test(tokens.textOf(t - 1))
+          && /^[\w("'$@#.]/.test(tokens.textOf(t + 1))
+        );
+      default: return false;
+    }
+  }
+
+  private endsBracket(t: number): boolean {
+    const { tokens } = this;
+    return tokens.text[tokens.end(t) - 1] === ")";
+  }
+
+  /** Whether the brackets behind token t are not those of a call, though nothing parts them from it. */
+  private isKeyword(t: number, colons: Colons): boolean {
+    const { tokens, dialect } = this;
+    const word = tokens.textOf(t);
+    if (dialect.name === "less")
+      return word === "when" || (colons === Colons.Selector && this.isLogic(t));
+    return (
+      dialect.extended
+      && this.inControl
+      && (word === "with"
+        || word === "using"
+        || this.isLogic(t)
+        || (word === "if" && /^@else$/i.test(tokens.textOf(t - 1))))
+    );
+  }
+
+  private isLogic(t: number): boolean {
+    return /^(?:and|or|not)$/.test(this.tokens.textOf(t)) && !this.isKind(t - 1, T.Colon);
+  }
+
+  /** Whether brackets hold the condition of a mixin, as Less has it: `when (@tide > 2)`. */
+  private isGuard(node: number): boolean {
+    const { tokens, tree, dialect } = this;
+    if (dialect.name !== "less" || tree.kind(node) !== N.Parens) return false;
+    let before = tokens.grammarBefore(tree.first(node));
+    while (before >= 0 && this.isKind(before, T.LeftParen)) before = tokens.grammarBefore(before);
+    return before >= 0 && (/^(?:when|if)$/.test(tokens.textOf(before)) || this.isLogic(before));
   }
 
   /** Whether a colon behind token t parts it from a value. */
