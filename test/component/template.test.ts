@@ -182,3 +182,17 @@ test("a block of a component that is pasted in other steps takes the file's", ()
   const { edits } = open("vue", before).formatOnPaste(range, { indentSize: 4 });
   expect(applyEdits(before, edits)).toBe(before.replace(script("  "), script("    ")));
 });
+
+test("tags that touch part where their line is too long", () => {
+  const board = `<div class="board" :id="berth"><h2>{{ title }}</h2><p v-if="late">Late <b>again</b></p><Row v-for="row in rows" :key="row.id"><i>{{ row }}</i></Row></div>`;
+  expect(markup(`${board}\n`)).toBe(dedent(`
+    <div class="board" :id="berth">
+      <h2>{{ title }}</h2>
+      <p v-if="late">Late <b>again</b></p>
+      <Row v-for="row in rows" :key="row.id"><i>{{ row }}</i></Row>
+    </div>
+    `));
+  // The blank between two elements would go with a line end; what holds text keeps its white space.
+  const blanks = `<p>${"low ".repeat(12)}<b>${"water ".repeat(6)}</b></p> <p>${"high ".repeat(4)}</p>`;
+  expect(markup(`${blanks}\n`)).toContain("</b></p> <p>high");
+});

@@ -45,6 +45,40 @@ describe("layout", () => {
       <c/> </b></a>
       `],
     ["elements on one line stay there, as white space may be text", "<a><b/><c/> <d/></a>\n"],
+    ["none is text around the root", "<?xml version='1.0'?><!-- b --><a/> <!-- c -->\n", `
+      <?xml version='1.0'?>
+      <!-- b -->
+      <a/> <!-- c -->
+      `],
+    ["nor in project files and settings", `
+      <Project Sdk="Tides"><PropertyGroup><Low>1</Low><High>4</High></PropertyGroup>
+      <Target Name="Moor"><Exec Command="tie"/> <!-- at the bow --></Target></Project>
+      `, `
+      <Project Sdk="Tides">
+        <PropertyGroup>
+          <Low>1</Low>
+          <High>4</High>
+        </PropertyGroup>
+        <Target Name="Moor"><Exec Command="tie"/> <!-- at the bow --></Target>
+      </Project>
+      `],
+    ["where an element on a line of its own stays whole if it has room", `
+      <configuration>
+        <berths><add key="north" value="4"/><add key="south" value="2"/></berths>
+        <piers><add key="north" value="${"four ".repeat(9)}"/><add key="south" value="${"two ".repeat(9)}"/></piers>
+      </configuration>
+      `, `
+      <configuration>
+        <berths><add key="north" value="4"/><add key="south" value="2"/></berths>
+        <piers>
+          <add key="north" value="${"four ".repeat(9)}"/>
+          <add key="south" value="${"two ".repeat(9)}"/>
+        </piers>
+      </configuration>
+      `],
+    ["a tag amid a line splits where it takes most of one alone", `
+      <a><b c="1" d="2"/><e f="${"g".repeat(50)}"/><h i="${"j".repeat(30)}" k="l"/></a>
+      `],
     ["attributes", `
       <a   b = 'c'
       d="'"   e='"'/>

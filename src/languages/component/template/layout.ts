@@ -12,7 +12,8 @@ import { interpolations } from "./regions.js";
 
 /**
  * States the demands on the gaps of a template. Of white space its compiler keeps one blank, and between two
- * elements nothing where that holds a line end: so lines end where the author ended them, and words fill lines.
+ * elements nothing where that holds a line end: so lines end where the author ended them, and words fill lines. What
+ * is too long for a line ends it where two tags meet.
  */
 export class TemplateLayout extends HtmlTags {
   document(): void {
@@ -50,8 +51,9 @@ export class TemplateLayout extends HtmlTags {
 
   /** Things on one line, the gap before the first apart. */
   private run(items: readonly Part[]): void {
+    const touches = this.areElements(items);
     for (const [i, { first, end, node }] of items.entries()) {
-      if (i > 0) this.beside(first, i);
+      if (i > 0) this.beside(first, touches);
       if (node === NONE) {
         this.word(first);
         continue;
@@ -69,10 +71,15 @@ export class TemplateLayout extends HtmlTags {
   }
 
   /** The gap before something that stands on a line with what comes before it. */
-  private beside(first: number, i: number): void {
+  private beside(first: number, touches: boolean): void {
+    if (touches && !this.isApart(first)) return this.sheet.set(first, Demand.Seam, R.Line);
     // A line end between two elements would take the blank between them away.
-    const isText = this.isKind(first, T.Word) || (i > 0 && this.isKind(first - 1, T.Word));
+    const isText = this.isKind(first, T.Word) || this.isKind(first - 1, T.Word);
     this.keepApart(first, isText ? Demand.Fold : Demand.Space);
+  }
+
+  private areElements(items: readonly Part[]): boolean {
+    return items.every(({ node }) => node !== NONE && this.tree.kind(node) === N.Element);
   }
 
   private element(node: number): void {
@@ -80,6 +87,7 @@ export class TemplateLayout extends HtmlTags {
     const start = tree.child(node);
     const last = tree.lastChild(node);
     const closing = last !== start && tree.kind(last) === N.EndTag ? last : NONE;
+    const tag = sheet.frames.count;
     this.tag(start);
     const first = tree.end(start);
     const end = closing === NONE ? tree.end(node) : tree.first(closing);
@@ -94,6 +102,7 @@ export class TemplateLayout extends HtmlTags {
       }
     } else {
       const items = this.partsOf(tree.next(start), first, end);
+      const isFree = this.areElements(items);
       const isBlock = items.some((item) => this.beginsLine(item.first))
         || (closing !== NONE && tokens.onNewLine(end));
       // Once a line ends in a content, so do those of its tags, where they may.
@@ -105,20 +114,24 @@ export class TemplateLayout extends HtmlTags {
         sheet.frames.anchor.set(frame, tree.first(node));
         this.lines(items);
       } else {
-        this.keepApart(first, Demand.Fold);
+        if (isFree) sheet.set(first, Demand.Seam, R.Line);
+        else this.keepApart(first, Demand.Fold);
+        if (isFree) sheet.frames.splitsWith.set(frame, tag);
         if (apart) sheet.open(first + 1, end - 1, FrameFlag.Flow, this.isApart(first) ? 0 : 1);
         this.run(items);
         if (apart) sheet.close();
       }
-      if (closing !== NONE) this.closingTag(end);
+      if (closing !== NONE) this.closingTag(end, isFree);
       sheet.close();
     }
     if (closing !== NONE) this.tag(closing);
   }
 
-  private closingTag(end: number): void {
+  /** @param isFree whether nothing but elements is in front of it. */
+  private closingTag(end: number, isFree: boolean): void {
     const { sheet, tokens } = this;
     if (tokens.onNewLine(end)) sheet.line(end, 0, 0, R.Line);
+    else if (isFree) sheet.set(end, Demand.Seam, R.Line);
     else this.keepApart(end, Demand.Fold);
     sheet.mark(end, Mark.Dedent);
   }
