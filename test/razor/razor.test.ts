@@ -23,6 +23,53 @@ describe("pages in which a sign begins code", () => {
           foo(a);
       }
       `],
+    ["statements behind the brace begin lines once a line ends between them", `
+      @{Layout=null;var low=1;
+      <p>@low</p>}
+      @for(var i=0;i<2;i++){@:Pier @i
+      }
+      @code{private int high=2;
+      int Low()=>1;}
+      `, `
+      @{
+          Layout = null;
+          var low = 1;
+          <p>@low</p>
+      }
+      @for (var i = 0; i < 2; i++) {
+          @:Pier @i
+      }
+      @code {
+          private int high = 2;
+          int Low() => 1;
+      }
+      `],
+    ["on one line they stay there, and have blanks beside their braces", `
+      @{Layout=null;low=1;}
+      @functions{int Low(){return 1;}}
+      @if(late){<b>late</b>}
+      `, `
+      @{ Layout = null; low = 1; }
+      @functions { int Low() { return 1; } }
+      @if (late) {<b>late</b>}
+      `],
+    ["what values are handed, each on the line of its own that it has", `
+      <p>
+      @Html.Show("pier",new{id=1,@class="low"})
+      @await Component.InvokeAsync("tide")
+      @Model.Berths[0].Name( a,b:2 )
+      mail@gullhaven.example( a,b ), @@low( a,b )
+      </p>
+      <a href="@Url.Action("pier",new{id=1})">@Fold(@<b>low</b>)</a>
+      `, `
+      <p>
+          @Html.Show("pier", new { id = 1, @class = "low" })
+          @await Component.InvokeAsync("tide")
+          @Model.Berths[0].Name(a, b: 2)
+          mail@gullhaven.example( a,b ), @@low( a,b )
+      </p>
+      <a href="@Url.Action("pier", new { id = 1 })">@Fold(@<b>low</b>)</a>
+      `],
     ["blocks hold markup, that holds blocks", `
       <ul>
           @foreach(var ferry in ferries){

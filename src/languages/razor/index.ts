@@ -57,6 +57,12 @@ class RazorLayout extends HtmlLayout {
     return BRACES.isLone(this.tokens, first);
   }
 
+  protected override isStatement(t: number): boolean {
+    const { tokens } = this;
+    if (this.isKind(t, T.Raw)) return t > 0 && tokens.has(t - 1, CODE);
+    return tokens.has(t, CODE) && /^(?:@:|[^@}][^]*;$)/.test(tokens.textOf(t));
+  }
+
   protected override lone(t: number): void {
     const { tokens, sheet } = this;
     if (tokens.has(t, TokenFlag.MultiLine)) {
@@ -96,7 +102,7 @@ export const razor: Language = {
   regions: regionsBy(razorRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
   comparable: (tokens, t) => (
-    tokens.has(t, CODE) || (tokens.kind(t) !== T.Raw && tokens.textOf(t).includes("@("))
+    tokens.has(t, CODE) || (tokens.kind(t) !== T.Raw && /@[^\s<(]*\(/.test(tokens.textOf(t)))
       ? tokens.textOf(t).replace(/\s+/g, "")
       : html.comparable(tokens, t)
   ),

@@ -5,7 +5,7 @@ import type { Region } from "../../core/regions/region.js";
 import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
-import { bracketEnd } from "./code.js";
+import { bracketEnd, valueEnd } from "./code.js";
 import { CODE, valuesIn } from "./lexer.js";
 
 /** The head of a block, be its brace on the line or below. */
@@ -73,13 +73,31 @@ function* code(text: string, { from, to }: Span): Iterable<Region> {
   }
 }
 
-/** The values in brackets of a word or of an attribute: `@(a + b)`. */
+/** What stands in the brackets of values in a word or an attribute: `@(a + b)`, `@Show("low", b)`. */
 function* values(text: string, { from, to }: Span): Iterable<Region> {
-  for (let at = text.indexOf("@(", from); at >= 0 && at < to; at = text.indexOf("@(", at + 2)) {
-    const end = bracketEnd(text, at + 1, to);
-    if (end < 0) return;
-    if (text[at - 1] === "@" || /[\r\n]/.test(text.slice(at, end))) continue;
-    const place = withinLine(text, at + 2, end - 1);
-    if (place !== undefined) yield { ...place, languageId: "csharp", start: "expression" };
+  for (let at = text.indexOf("@", from); at >= 0 && at < to; at = text.indexOf("@", at + 1)) {
+    if (text[at + 1] === "@") {
+      at++;
+    } else if (text[at + 1] === "(") {
+      const end = bracketEnd(text, at + 1, to);
+      if (end < 0) return;
+      yield* value(text, at + 2, end - 1);
+    } else if (at === from || !/[\p{L}\p{N}]/u.test(text[at - 1]!)) {
+      const end = Math.min(to, valueEnd(text, at));
+      for (let open = text.indexOf("(", at); open >= 0 && open < end;) {
+        const close = bracketEnd(text, open, end);
+        if (close < 0) return;
+        // What is handed over reads like a tuple.
+        if (text.slice(open + 1, close - 1).trim() !== "") yield* value(text, open, close);
+        open = text.indexOf("(", close);
+      }
+    }
   }
+}
+
+/** A value within a line that holds no markup. */
+function* value(text: string, from: number, to: number): Iterable<Region> {
+  if (/[\r\n]|@</.test(text.slice(from, to))) return;
+  const place = withinLine(text, from, to);
+  if (place !== undefined) yield { ...place, languageId: "csharp", start: "expression" };
 }

@@ -127,6 +127,11 @@ export class HtmlLayout extends HtmlItems {
     return ISLANDS.isLone(this.tokens, t);
   }
 
+  /** Whether token t is a statement between markup, which has a line of its own like others. */
+  protected isStatement(_t: number): boolean {
+    return false;
+  }
+
   /** States what an island on a line of its own needs beside its place. */
   protected lone(_t: number): void {}
 
@@ -144,12 +149,14 @@ export class HtmlLayout extends HtmlItems {
       || (i === 0 && between)
       || this.isFree(items, i, item.first, holder)
     ));
+    if (between) this.statementsBegin(items, begins);
     for (let i = 0; i < items.length;) {
       let next = i + 1;
       while (next < items.length && !begins[next]) next++;
       const { first, role, node } = items[i]!;
       // A text right after the tag that holds it stays there, unlike an element whose own content takes lines.
       const behind = i === 0
+        && !this.isStatement(first)
         && role === Role.Inline
         && !(node !== NONE && this.kindOf(node).isLoose)
         && first > 0
@@ -161,6 +168,14 @@ export class HtmlLayout extends HtmlItems {
       if (this.isCodeBlock(items[i]!)) this.codeBlock(items[i]!.node, holder);
       else this.filled(items.slice(i, next), holder);
       i = next;
+    }
+  }
+
+  /** Has each statement that follows another one begin a line; those behind a label stay on its line. */
+  private statementsBegin(items: readonly Item[], begins: boolean[]): void {
+    for (let i = 1; i < items.length; i++) {
+      const follows = begins[i - 1]! && this.isStatement(items[i - 1]!.first);
+      if (follows && this.isStatement(items[i]!.first)) begins[i] = true;
     }
   }
 
@@ -197,11 +212,13 @@ export class HtmlLayout extends HtmlItems {
     const between = { ...holder, block: false };
     let island = first;
     let split = false;
+    let spaced = false;
     for (const part = tree.parts(node); part.next();) {
       const { at: t, node: inside } = part;
       if (inside === NONE) {
         if (t > first && (split || this.beginsLine(t)))
           sheet.line(t, 0, style.blankLineLimit, R.Line);
+        else if (t > first && spaced) sheet.set(t, Demand.Space, R.Tag);
         else if (t > first) this.keepApart(t, Demand.Space);
         this.lone(t);
         island = t;
@@ -209,9 +226,13 @@ export class HtmlLayout extends HtmlItems {
       }
       const end = tree.end(inside);
       split = this.isSplitUp(t, Math.min(end, tree.end(node) - 1));
+      spaced = !split && this.isStatement(t) && this.isStatement(end - 1);
       if (!split) {
-        this.keepApart(t, Demand.Space);
+        if (spaced) sheet.set(t, Demand.Space, R.Tag);
+        else this.keepApart(t, Demand.Space);
         this.fixed(t + 1, end);
+        for (let s = t + 1; spaced && s < end; s++)
+          if (this.isStatement(s - 1) && this.isStatement(s)) sheet.set(s, Demand.Space, R.Tag);
         continue;
       }
       const frame = sheet.open(t, end - 1, FrameFlag.Block, 1);
@@ -221,9 +242,12 @@ export class HtmlLayout extends HtmlItems {
     }
   }
 
-  /** Whether one of tokens first to last begins a line. */
+  /** Whether one of tokens first to last begins a line, or holds members on several. */
   private isSplitUp(first: number, last: number): boolean {
-    for (let t = first; t <= last; t++) if (this.tokens.onNewLine(t)) return true;
+    const { tokens } = this;
+    for (let t = first; t <= last; t++)
+      if (tokens.onNewLine(t) || (tokens.has(t, TokenFlag.MultiLine) && this.isStatement(t)))
+        return true;
     return false;
   }
 

@@ -9,6 +9,9 @@ import { elementKind, type ElementKind } from "../elements.js";
 import { T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 
+/** A value of a template: `{{ tide }}`, `<%= tide %>`, `@Model.Tide`. */
+const VALUE = /^(?:\{\{[^]*\}\}|\{%[^]*%\}|<[%?][^]*[%?]>|@[^@][^]*)$/;
+
 /** What a content consists of: a node, or a token by itself. */
 export interface Part {
   readonly first: number;
@@ -61,8 +64,18 @@ export abstract class HtmlTags {
     const { sheet, tokens } = this;
     sheet.set(t, this.isApart(t) ? apart : Demand.Join, R.Text);
     // Words fill lines, however the author broke them.
-    if (apart === Demand.Fold && tokens.kind(t) === T.Word && tokens.kind(t - 1) === T.Word)
-      sheet.mark(t, Mark.Fills);
+    if (apart === Demand.Fold && tokens.kind(t) === T.Word && tokens.kind(t - 1) === T.Word) {
+      const isRow = tokens.onNewLine(t) && (this.isLoneValue(t - 1) || this.isLoneValue(t));
+      if (!isRow) sheet.mark(t, Mark.Fills);
+    }
+  }
+
+  /** Whether a value of a template is all that stands on a line. */
+  private isLoneValue(t: number): boolean {
+    const { tokens } = this;
+    const isAlone =
+      (t === 0 || tokens.onNewLine(t)) && (t + 1 === tokens.count || tokens.onNewLine(t + 1));
+    return isAlone && VALUE.test(tokens.textOf(t));
   }
 
   /** Leaves gaps [first, end) to the letter. */
