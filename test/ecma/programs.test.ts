@@ -244,9 +244,9 @@ describe("programs stay programs", () => {
       const p = (
         <p>
           Some long text that goes on and on
-          around an {
-            expression.with(dots)
-          } and then it ends.
+          around
+          an {expression.with(dots)} and then
+          it ends.
         </p>
       );
       `],

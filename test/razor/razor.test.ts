@@ -70,6 +70,23 @@ describe("pages in which a sign begins code", () => {
       </p>
       <a href="@Url.Action("pier", new { id = 1 })">@Fold(@<b>low</b>)</a>
       `],
+    ["components with names of elements", `
+      @if(late){
+      <Link>
+      <b>low</b>
+      <br>
+      </Link>
+      <Input Value="1" />
+      }
+      `, `
+      @if (late) {
+          <Link>
+              <b>low</b>
+              <br>
+          </Link>
+          <Input Value="1" />
+      }
+      `],
     ["blocks hold markup, that holds blocks", `
       <ul>
           @foreach(var ferry in ferries){

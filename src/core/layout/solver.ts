@@ -29,10 +29,6 @@ export function solve(sheet: Sheet, options: SolverOptions): Solution {
   return new Solver(sheet, options).run();
 }
 
-/** 1 for the demands of gaps in which a line may end. */
-const BREAKS = new Uint8Array(Demand.Pad + 1);
-BREAKS[Demand.Seam] = BREAKS[Demand.Fold] = 1;
-
 class Solver {
   private readonly lines: Int16Array;
   private readonly columns: Int32Array;
@@ -524,11 +520,10 @@ class Solver {
    */
   private wholeItem(g: number, owner: number, least: number): number {
     const { sheet, measure } = this;
-    const { demand, frames } = sheet;
-    const last = Math.min(frames.end(owner), measure.nextEnd(g + 1));
-    if (frames.begin(this.nextFrame) > last) return least;
+    const last = Math.min(sheet.frames.end(owner), measure.nextEnd(g + 1));
     let next = g + 1;
-    while (next < last && !(sheet.owner[next] === owner && BREAKS[demand[next]!] === 1)) next++;
+    while (next < last && (sheet.owner[next] !== owner || sheet.demand[next] !== Demand.Fold))
+      next++;
     const columns = measure.head(g) + measure.upTo[next]! - measure.upTo[g + 1]!;
     const indent = this.base[owner]! + this.stepsOf(owner) * this.step;
     return indent + columns <= this.limit ? Math.max(columns, least) : least;

@@ -1,7 +1,7 @@
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { ENDS_ALONE } from "./elements.js";
 import { T } from "./kinds.js";
-import { lexClosing, lexHtml } from "./lexer.js";
+import { lexHtml } from "./lexer.js";
 import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "./parser.js";
 
 /** Keeps what a text leaves open, code among the elements. */
@@ -34,8 +34,7 @@ export function htmlClosers(
   line = "",
   dialect: Dialect = {},
 ): string {
-  const { lex = dialect.closesAny === true ? lexClosing : lexHtml } = dialect;
-  const tokens = lex(text);
+  const tokens = (dialect.lex ?? lexHtml)(text, dialect);
   if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", dialect)}`;
   const parser = new ClosingParser(tokens, false, dialect);
   const open = parser.openAtEnd();

@@ -1,6 +1,14 @@
 /** A set of names from a text that lists them. */
 const names = (text: string): ReadonlySet<string> => new Set(text.trim().split(/\s+/));
 
+/**
+ * The name of an element by its tag: in small letters, as HTML takes both, but for that of a component.
+ *
+ * @param hasComponents whether a name with a capital and small letters is one: `Link`.
+ */
+export const elementName = (tag: string, hasComponents = false): string =>
+  hasComponents && /^[A-Z].*[a-z]/.test(tag) ? tag : tag.toLowerCase();
+
 /** Elements without content (HTML Living Standard, 13.1.2). */
 export const VOID = names(
   "area base br col embed hr img input link meta param source track wbr basefont bgsound frame keygen",

@@ -1,7 +1,7 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
-import { FIXED, NESTED_RAW, RAW } from "./elements.js";
+import { FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
 import { T } from "./kinds.js";
 
 /** What begins a stretch of a template tongue, and what ends it. */
@@ -26,13 +26,16 @@ export const tonguesIn = (text: string, from: number, to: number): Span[] =>
   BEGINS_TONGUE.test(text.slice(from, to)) ? new HtmlLexer(text).tonguesIn(from, to) : [];
 
 /** Splits a page into tokens (HTML Living Standard, 13.2.5); what template tongues say is never split. */
-export function lexHtml(text: string): TokenTable {
-  return new HtmlLexer(text).run();
+export function lexHtml(text: string, dialect: Components = {}): TokenTable {
+  return new HtmlLexer(text, dialect).run();
 }
 
-/** The same where `/>` ends any element: what it would hold as text is markup. */
-export function lexClosing(text: string): TokenTable {
-  return new HtmlLexer(text, true).run();
+/** What components change in the reading of markup. */
+export interface Components {
+  /** Whether `/>` ends any element: what it would hold as text is markup. */
+  readonly closesAny?: boolean;
+  /** Whether a name with a capital letter is a component's: `<Link>` is no `<link>`. */
+  readonly hasComponents?: boolean;
 }
 
 export class HtmlLexer {
@@ -44,8 +47,7 @@ export class HtmlLexer {
   /** What ends stretches of template tongues, and from where on it is not there: nobody looks again. */
   private readonly missing = new Map<string, number>();
 
-  /** @param closesAny whether `/>` ends any element. */
-  constructor(protected readonly text: string, private readonly closesAny = false) {
+  constructor(protected readonly text: string, private readonly dialect: Components = {}) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
     this.hasTongues = this.mayHoldTongues();
@@ -203,10 +205,10 @@ export class HtmlLexer {
     let i = at + 1;
     while (i < text.length && !isBlank(text.charCodeAt(i)) && !this.endsName(text.charCodeAt(i)))
       i++;
-    const name = text.slice(at + 1, i).toLowerCase();
+    const name = elementName(text.slice(at + 1, i), this.dialect.hasComponents);
     this.add(T.TagStart, i);
     const isEmpty = (): boolean =>
-      this.closesAny && this.tokens.kind(this.tokens.count - 1) === T.EmptyTagEnd;
+      this.dialect.closesAny === true && this.tokens.kind(this.tokens.count - 1) === T.EmptyTagEnd;
     const closed = this.attributes() && !isEmpty();
     if (closed && RAW.has(name)) this.raw(name);
     else if (closed && name === "plaintext")

@@ -10,16 +10,15 @@ import {
   FIXED,
   OPENED_AGAIN,
   VOID,
+  elementName,
 } from "./elements.js";
 import { ISLANDS, Step, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
-import { lexClosing, lexHtml } from "./lexer.js";
+import { lexHtml, type Components } from "./lexer.js";
 import { TagParser, type Open } from "./tag-parser.js";
 
 /** How a page of another tongue is read. */
-export interface Dialect {
-  /** Whether `/>` ends any element, as it does in templates of components. */
-  readonly closesAny?: boolean;
+export interface Dialect extends Components {
   readonly lex?: (text: string) => TokenTable;
   /** What is code in it; the tongues of any page where it is left out. */
   readonly code?: Code;
@@ -37,8 +36,7 @@ export interface OpenElement extends Open {
  * @param dialect where it differs from the standard.
  */
 export function parseHtml(text: string, byColumns = false, dialect: Dialect = {}): Syntax {
-  const { lex = dialect.closesAny === true ? lexClosing : lexHtml } = dialect;
-  const tokens = lex(text);
+  const tokens = (dialect.lex ?? lexHtml)(text, dialect);
   if (!byColumns) {
     const first = new HtmlParser(tokens, false, dialect);
     first.document();
@@ -62,17 +60,15 @@ export const LABEL = "#label";
 const isCode = ({ name }: Open): boolean => name === CODE || name === LABEL;
 
 export class HtmlParser extends TagParser<OpenElement> {
-  private readonly closesAny: boolean;
   protected readonly code: Code;
 
-  constructor(tokens: TokenTable, byColumns: boolean, dialect: Dialect) {
+  constructor(tokens: TokenTable, byColumns: boolean, private readonly dialect: Dialect) {
     super(tokens, byColumns);
-    this.closesAny = dialect.closesAny === true;
     this.code = dialect.code ?? ISLANDS;
   }
 
   protected nameIn(tag: string): string {
-    return tag.toLowerCase();
+    return elementName(tag, this.dialect.hasComponents);
   }
 
   protected endsAlone(name: string): boolean {
@@ -82,7 +78,7 @@ export class HtmlParser extends TagParser<OpenElement> {
   protected startTag(): void {
     const { tokens, tree, stack } = this;
     const first = this.at;
-    const name = tokens.textOf(first).slice(1).toLowerCase();
+    const name = this.nameIn(tokens.textOf(first).slice(1));
     const foreign = name === "svg" || name === "math" || stack.at(-1)?.foreign === true;
     if (!foreign) this.end(name);
     if (this.byColumns) this.endByColumn(first);
@@ -93,7 +89,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     }
     tree.finish(N.StartTag, first, this.at);
     const empty = tokens.kind(this.at - 1) === T.EmptyTagEnd;
-    if (VOID.has(name) || (empty && (foreign || this.closesAny))) {
+    if (VOID.has(name) || (empty && (foreign || this.dialect.closesAny === true))) {
       tree.finish(N.Element, first, this.at);
     } else if (stack.length >= DEPTH_LIMIT) {
       this.beyond++;

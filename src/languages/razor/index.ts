@@ -40,10 +40,12 @@ const BRACES: Code = {
   closerOf: () => "}",
 };
 
-const DIALECT: Dialect = { closesAny: true, lex: lexRazor, code: BRACES };
+const DIALECT: Dialect = { closesAny: true, hasComponents: true, lex: lexRazor, code: BRACES };
 
 /** Pieces of code stand in the depth of their braces. */
 class RazorLayout extends HtmlLayout {
+  protected override readonly hasComponents = true;
+
   override document(): void {
     const { tokens, sheet } = this;
     for (let t = 1; t < tokens.count; t++) {

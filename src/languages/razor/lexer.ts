@@ -3,7 +3,7 @@ import { Char } from "../../core/text/characters.js";
 import { beginsItsLine } from "../../core/text/width.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
-import { VOID } from "../html/elements.js";
+import { VOID, elementName } from "../html/elements.js";
 import { T } from "../html/kinds.js";
 import { HtmlLexer } from "../html/lexer.js";
 import type { IslandsIn } from "../html/regions.js";
@@ -33,7 +33,7 @@ const GOES_ON = /(?:else|catch|finally|while)\b/y;
 
 /** Splits markup with `@` transitions into tokens: those of pages, and pieces of code as words. */
 export function lexRazor(text: string): TokenTable {
-  return new RazorLexer(text).run();
+  return new RazorLexer(text, { hasComponents: true }).run();
 }
 
 /** What in a script is more than a value: blocks, comments, escapes. */
@@ -243,16 +243,20 @@ class RazorLexer extends HtmlLexer {
       for (let t = first; t < tokens.count; t++) {
         const kind: T = tokens.kind(t);
         if (kind === T.EndTagStart) open--;
-        else if (kind === T.TagStart && !VOID.has(tokens.textOf(t).slice(1).toLowerCase())) open++;
-        else if (kind === T.EmptyTagEnd && !isVoid(tokens, t)) open--;
+        else if (kind === T.TagStart && !isVoid(tokens, t)) open++;
+        else if (kind === T.EmptyTagEnd && !isVoid(tokens, startOf(tokens, t))) open--;
       }
       if (open > 0) this.blanks();
     } while (open > 0 && this.at < text.length);
   }
 }
 
-/** Whether the tag that ends with token t has no content anyhow. */
-function isVoid(tokens: TokenTable, t: number): boolean {
+/** The token with which the tag begins that ends with token t. */
+function startOf(tokens: TokenTable, t: number): number {
   while (t > 0 && tokens.kind(t) !== T.TagStart) t--;
-  return VOID.has(tokens.textOf(t).slice(1).toLowerCase());
+  return t;
 }
+
+/** Whether the tag that begins with token t has no content anyhow. */
+const isVoid = (tokens: TokenTable, t: number): boolean =>
+  VOID.has(elementName(tokens.textOf(t).slice(1), true));

@@ -7,7 +7,7 @@ import { T } from "../../html/kinds.js";
 import { TemplateLayout } from "./layout.js";
 import { templateRegions } from "./regions.js";
 
-const DIALECT = { closesAny: true };
+const DIALECT = { closesAny: true, hasComponents: true };
 
 /** The markup of a component: a page in which any tag may end itself, with expressions in its texts and attributes. */
 export const template: Language = {

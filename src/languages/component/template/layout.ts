@@ -16,6 +16,8 @@ import { interpolations } from "./regions.js";
  * is too long for a line ends it where two tags meet.
  */
 export class TemplateLayout extends HtmlTags {
+  protected override readonly hasComponents = true;
+
   document(): void {
     const { tree, tokens, sheet } = this;
     if (tokens.count === 0) return;
@@ -37,7 +39,9 @@ export class TemplateLayout extends HtmlTags {
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
       const last = run.at(-1)!.end;
       if (last - first > 1) {
-        sheet.open(first + 1, last - 1, FrameFlag.Flow, 0);
+        // Behind a tag on its line the others stand in the depth of what follows below.
+        const behind = i === 0 && first > 0 && !this.beginsLine(first);
+        sheet.open(first + 1, last - 1, FrameFlag.Flow, behind ? 1 : 0);
         this.run(run);
         sheet.close();
       }

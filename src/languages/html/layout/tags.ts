@@ -5,7 +5,7 @@ import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { lineColumn } from "../../../core/text/width.js";
-import { elementKind, type ElementKind } from "../elements.js";
+import { elementKind, elementName, type ElementKind } from "../elements.js";
 import { T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 
@@ -36,6 +36,9 @@ export abstract class HtmlTags {
     this.tree = syntax.tree;
     this.kinds = new Array<ElementKind | undefined>(this.tree.size + 1);
   }
+
+  /** Whether a name with a capital letter is a component's. */
+  protected readonly hasComponents: boolean = false;
 
   /** Whether what the author split stays split. */
   protected get asAuthored(): boolean {
@@ -96,7 +99,7 @@ export abstract class HtmlTags {
   private kindOfTag(tag: string): ElementKind {
     let kind = this.kindsByTag.get(tag);
     if (kind === undefined) {
-      kind = elementKind(tag.slice(1).toLowerCase());
+      kind = elementKind(elementName(tag.slice(1), this.hasComponents));
       this.kindsByTag.set(tag, kind);
     }
     return kind;
