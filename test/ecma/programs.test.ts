@@ -131,6 +131,19 @@ describe("programs stay programs", () => {
         by   ten">x</p>;
       }
       `],
+    ["markup in a function between signs that look like those of types", `
+      a<((b)=>{
+        return(
+          <Tide low />
+        );
+      })>(c)
+      `, `
+      a < ((b) => {
+        return (
+          <Tide low />
+        );
+      }) > (c);
+      `],
     ["a comment in a tag", `
       const a=<p></* c */b/></p>
       `, `

@@ -51,6 +51,8 @@ export abstract class MemberParser extends ExpressionParser {
       marked = true;
       this.next();
     }
+    // An element takes no parameter's place: what read as a signature was a call, `return (<Tide />)`.
+    if (this.kind === T.Less) this.missing = true;
     this.parenItem();
     if (marked) this.finish(N.Parameter, first);
   };
