@@ -235,6 +235,24 @@ describe("lines", () => {
       # nonStandard
       b = 2
       `],
+    ["no operator stands alone in front of a comment", `
+      depth = (low + # at noon
+               swell)
+      if (late or # by an hour
+          # or more
+          full and not empty): wait()
+      `, `
+      depth = (
+          low +  # at noon
+          swell
+      )
+      if (
+          late or  # by an hour
+          # or more
+          full and not empty
+      ):
+          wait()
+      `],
     ["docstrings move with their block", `
       class Pier:
         """Doc.

@@ -127,6 +127,11 @@ export abstract class ElementLayout<T extends number> {
     return false;
   }
 
+  /** Whether a comment stands behind token t that a line ends after. */
+  protected remarkBehind(t: number): boolean {
+    return this.tokens.isTrivia(t + 1) && this.remarkBefore(this.tokens.skipTrivia(t + 1));
+  }
+
   /** Whether a comment that begins a line stands between token t and the one before it. */
   protected commentLineBefore(t: number): boolean {
     const { tokens } = this;

@@ -213,10 +213,6 @@ export abstract class ExpressionLayout extends ChainLayout {
     sheet.close();
   }
 
-  private remarkBehind(t: number): boolean {
-    return this.tokens.isTrivia(t + 1) && this.remarkBefore(this.tokens.skipTrivia(t + 1));
-  }
-
   private isRange(node: number): boolean {
     const { tree } = this;
     for (const part = tree.parts(node); part.next();)

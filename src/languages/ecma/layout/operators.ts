@@ -89,10 +89,6 @@ export abstract class OperatorLayout extends ChainLayout {
       : operatorSplit === "before";
   }
 
-  private remarkBehind(t: number): boolean {
-    return this.tokens.isTrivia(t + 1) && this.remarkBefore(this.tokens.skipTrivia(t + 1));
-  }
-
   protected isPower(node: number): boolean {
     const { tree, tokens } = this;
     for (let t = tree.first(node), c = tree.child(node); t < tree.end(node);) {

@@ -140,7 +140,10 @@ export abstract class LayoutBase {
     if (operator && ((kind === T.In && before === T.Not) || (kind === T.Not && before === T.Is))) {
       this.sheet.set(t, Demand.Space, R.Operator);
     } else {
-      const breaks = operator === this.breaksBefore;
+      const { tokens } = this;
+      // A comment leaves no operator alone in front of it.
+      const stays = tokens.isTrivia(operator ? t + 1 : tokens.grammarBefore(t) - 1);
+      const breaks = tokens.isTrivia(t - 1) || (operator === this.breaksBefore && !stays);
       this.sheet.set(t, breaks ? this.fold : Demand.Space, R.Operator);
     }
   };
