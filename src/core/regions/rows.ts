@@ -11,6 +11,9 @@ export interface Lacking {
   readonly text: string;
 }
 
+/** Nothing but line ends. */
+const LINE_ENDS = /^[\r\n]+$/;
+
 /**
  * The lines of a region without what stands before them, and the way between its offsets and the host's.
  *
@@ -111,6 +114,12 @@ export class RegionRows {
   back(changes: Iterable<Change>): Change[] {
     const { prefix } = this.region;
     return Array.from(changes, ({ from, to, text, rule }) => {
+      if (from === to && LINE_ENDS.test(text) && this.isWholeAt(from)) {
+        // Blank lines before one that has a prefix do without its white space.
+        const bar = prefix.trimEnd();
+        const at = this.host(from) - (prefix.length - bar.length);
+        return { from: at, to: at, text: text.replace(/\r\n|\r|\n/g, `$&${bar}`), rule };
+      }
       const lost = prefix === "" ? "" : this.lost(from, to);
       // What stands before the next line stays where nothing else comes.
       const stays = lost !== "" && text === "" && this.inners.includes(to);
@@ -125,6 +134,13 @@ export class RegionRows {
         rule,
       };
     });
+  }
+
+  /** Whether an offset inside is the beginning of a line that has a prefix. */
+  private isWholeAt(offset: number): boolean {
+    const { region: { prefix }, inners, prefixes } = this;
+    const row = lastAtMost(inners, offset);
+    return row > 0 && inners[row] === offset && prefixes[row] === prefix.length;
   }
 
   /**
