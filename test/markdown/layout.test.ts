@@ -66,7 +66,13 @@ describe("tables", () => {
       `|a|b|\n|-|-|\n|1|${"x".repeat(100)}|\n`,
       `|a|b|\n|-|-|\n|1|${"x".repeat(100)}|\n`,
     ],
-    ["without pipes at their ends", "a|b\n-|-\n1|2\n", "a|b\n-|-\n1|2\n"],
+    [
+      "without pipes at their ends",
+      "pier|m|note\n:-:|--:|-\n潮|4.1|`\\|`\nnorth|10|low water\n",
+      "pier  |   m | note\n:---: | --: | ---------\n潮    | 4.1 | `\\|`\nnorth |  10 | low water\n",
+    ],
+    ["with an empty cell there", "a|b\n-|-\n |c\n", "a|b\n-|-\n|c\n"],
+    ["with pipes in some rows", "a|b\n-|-\n|c|d|\n", "a|b\n-|-\n|c|d|\n"],
   ]);
 });
 

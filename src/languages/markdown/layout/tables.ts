@@ -4,16 +4,23 @@ import { displayWidth } from "./width.js";
 /** Columns of the shortest row under a head. */
 const LEAST = 3;
 
+/** A row with a pipe at both ends, and one without any. */
+const BARRED = /^\|.*[^\\]\|$/;
+const BARE = /^(?!\|).*(?:[^|]|\\\|)$/;
+
 /**
- * The rows of a table with their columns aligned; undefined where a row lacks a pipe at an end, or one would be
- * longer than the limit.
+ * The rows of a table with their columns aligned; undefined where one row has pipes at its ends and another has not,
+ * or a row would be longer than the limit.
  *
  * @param rows from their first pipe on; the second is the one under the head.
  * @param room how many columns a row may take.
  */
 export function alignedRows(rows: readonly string[], room: number): string[] | undefined {
-  if (!rows.every((row) => /^\|.*[^\\]\|$/.test(row.trim()))) return undefined;
+  const bare = rows.every((row) => BARE.test(row.trim()));
+  if (!bare && !rows.every((row) => BARRED.test(row.trim()))) return undefined;
   const cells = rows.map(cellsOf);
+  // Where nothing stands beside it, a pipe would be one at the row's end.
+  if (bare && cells.some((row) => row[0] === "" || row.at(-1) === "")) return undefined;
   const count = cells[0]!.length;
   const rules = cells[1]!;
   if (cells.some((row) => row.length > count)) return undefined;
@@ -24,11 +31,17 @@ export function alignedRows(rows: readonly string[], room: number): string[] | u
     ...taken.map((row) => row[i] ?? 0),
   ));
   // A row that lacks cells is shorter than others.
-  const width = widths.reduce((sum, own) => sum + own + 3, 1);
+  const width = widths.reduce((sum, own) => sum + own + 3, bare ? -3 : 1);
   if (width > room) return undefined;
-  const cell = (text: string, n: number, i: number): string =>
-    n === 1 ? ruleOf(text, widths[i]!) : padded(text, rules[i]!, widths[i]! - taken[n]![i]!);
-  return cells.map((row, n) => `| ${row.map((text, i) => cell(text, n, i)).join(" | ")} |`);
+  const cell = (text: string, n: number, i: number): string => {
+    if (n === 1) return ruleOf(text, widths[i]!);
+    // Blanks in front of a bare row would make code of it.
+    return padded(text, bare && i === 0 ? "" : rules[i]!, widths[i]! - taken[n]![i]!);
+  };
+  return cells.map((row, n) => {
+    const inner = row.map((text, i) => cell(text, n, i)).join(" | ");
+    return bare ? inner.trimEnd() : `| ${inner} |`;
+  });
 }
 
 function ruleOf(rule: string, width: number): string {
