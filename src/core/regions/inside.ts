@@ -176,10 +176,15 @@ export class Inside {
     if (own.length === 0 && changes.length > 0) return own;
     const bare = this.withoutTrailing(own, host);
     const lacking: Lacking[] = [];
+    const filled = new Set(
+      changes
+        .filter(({ from, to, text }) => from === to && /^[^\r\n]/.test(text))
+        .map(({ from }) => from),
+    );
     for (const inner of rows.short) {
       const start = before.length + inner;
-      // A text may go on there.
-      if (!document.beginsCode(start)) continue;
+      // A text may go on there, or nothing stand but what comes in.
+      if (!filled.has(start) && !document.beginsCode(start)) continue;
       const over = changes.find(({ from, to }) => from < start && to >= start);
       if (over === undefined) lacking.push(rows.lacking(rows.host(inner)));
       if (over === undefined || /[\r\n]/.test(over.text)) continue;

@@ -11,8 +11,10 @@ export interface Lacking {
   readonly text: string;
 }
 
-/** Nothing but line ends. */
-const LINE_ENDS = /^[\r\n]+$/;
+/** The line ends with which a text begins. */
+const LINE_ENDS = /^[\r\n]+/;
+
+const EACH_LINE_END = /\r\n|\r|\n/g;
 
 /**
  * The lines of a region without what stands before them, and the way between its offsets and the host's.
@@ -114,19 +116,26 @@ export class RegionRows {
   back(changes: Iterable<Change>): Change[] {
     const { prefix } = this.region;
     return Array.from(changes, ({ from, to, text, rule }) => {
-      if (from === to && LINE_ENDS.test(text) && this.isWholeAt(from)) {
+      const blank = LINE_ENDS.exec(text)?.[0] ?? "";
+      if (blank !== "" && this.isWholeAt(from)) {
         // Blank lines before one that has a prefix do without its white space.
         const bar = prefix.trimEnd();
-        const at = this.host(from) - (prefix.length - bar.length);
-        return { from: at, to: at, text: text.replace(/\r\n|\r|\n/g, `$&${bar}`), rule };
+        const white = prefix.slice(bar.length);
+        const lines = blank.replace(EACH_LINE_END, `$&${bar}`);
+        const at = this.host(from) - white.length;
+        return from === to && blank === text
+          ? { from: at, to: at, text: lines, rule }
+          : {
+            from: at,
+            to: this.host(to),
+            text: lines + white + this.prefixed(text.slice(blank.length)),
+            rule,
+          };
       }
       const lost = prefix === "" ? "" : this.lost(from, to);
       // What stands before the next line stays where nothing else comes.
       const stays = lost !== "" && text === "" && this.inners.includes(to);
-      const put = prefix === "" ? text : text.replace(
-        /(\r\n|\r|\n)(?=([\r\n])?)/g,
-        (end, _, blank) => end + (blank === undefined ? prefix : prefix.trimEnd()),
-      );
+      const put = this.prefixed(text);
       return {
         from: this.host(from),
         to: this.host(to) - (stays ? lost.length : 0),
@@ -134,6 +143,17 @@ export class RegionRows {
         rule,
       };
     });
+  }
+
+  /** A text with what stands before other lines before each of its own but the first. */
+  private prefixed(text: string): string {
+    const { prefix } = this.region;
+    return prefix === "" ? text : text.replace(
+      EACH_LINE_END,
+      (end, at: number) => (
+        end + (isLineEnd(text.charCodeAt(at + end.length)) ? prefix.trimEnd() : prefix)
+      ),
+    );
   }
 
   /** Whether an offset inside is the beginning of a line that has a prefix. */

@@ -269,7 +269,7 @@ class Rewriter {
     const dropped = own.slice(0, drop).trim() === "" && !own.slice(0, drop).includes("\t")
       ? own.slice(drop)
       : own;
-    this.want(row.line, before + dropped, R.Indent);
+    this.want(row.line, dropped === "" ? before.trimEnd() : before + dropped, R.Indent);
   }
 
   private want(line: number, text: string, rule: R): void {
