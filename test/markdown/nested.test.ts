@@ -9,10 +9,16 @@ const CODE: readonly (readonly [info: string, before: string, after: string])[] 
     "        if x:\n            y()\n\n    # at noon\n    z = 1",
     "if x:\n    y()\n\n# at noon\nz = 1",
   ],
+  [
+    "py",
+    "if a:\n    return b if isinstance(b, tide.Berth) else tide.berth_of_the_ferry_at(north.pier)\n\nc()",
+    "if a:\n    return (\n        b\n        if isinstance(b, tide.Berth)\n        else tide.berth_of_the_ferry_at(north.pier)\n    )\n\nc()",
+  ],
   ["js", "if(a){\n\n\n\nb()\n\n}", "if (a) {\n  b();\n}"],
   ["json", '{"a":[\n\n1,\n\n2]}', '{\n  "a": [\n    1,\n\n    2\n  ]\n}'],
   ["css", "a{b:c}\n\n\n\nd{e:f}", "a {\n  b: c;\n}\n\nd {\n  e: f;\n}"],
   ["html", "<div>\n\n<p>low</p>\n\n\n</div>", "<div>\n  <p>low</p>\n</div>"],
+  ["html", "\n\n<p>low</p>", "<p>low</p>"],
   ["tidal", "a\n\n  b", "a\n\n  b"],
 ];
 

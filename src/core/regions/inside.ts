@@ -9,14 +9,15 @@ import { compose } from "../text/compose.js";
 import { byPlace, mapOffset, type Change, type OffsetChange } from "../text/edits.js";
 import type { Lines, Position, Range } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
+import { escaped } from "../notation.js";
 import type { Region } from "./region.js";
 import type { Lacking, RegionRows } from "./rows.js";
 import { tearsMasks } from "./masks.js";
 import { wishesOf } from "./wishes.js";
 
-/** A line of white space. */
-const BLANK = /(?<=[\r\n])[ \t]+(?=[\r\n])/;
-const BLANKS = new RegExp(BLANK, "g");
+/** The white space of lines that hold nothing else behind these signs. */
+const blanksBehind = (signs: string): RegExp =>
+  new RegExp(`(?<=[\\r\\n]${escaped(signs)})[ \\t]+(?=[\\r\\n])`, "g");
 
 const moved = (changes: Iterable<Change>, by: number): Change[] =>
   Array.from(changes, (change) => ({ ...change, from: change.from + by, to: change.to + by }));
@@ -151,7 +152,10 @@ export class Inside {
       changes.map((change) => ({ ...change, from: change.from - begin, to: change.to - begin })),
     );
     return all.map((change, i) => {
-      const { from, to } = changes[i]!;
+      const { from, to, text } = changes[i]!;
+      // What comes in above a blank line leaves no white space on that.
+      if (from === to && /[\r\n]$/.test(text) && /^[\r\n]/.test(document.slice(to, to + 1)))
+        return { ...change, text: change.text.replace(/[ \t]+$/, "") };
       const old = /[^\r\n]*$/.exec(document.slice(from, to))![0];
       let same = 0;
       while (same < old.length && change.text.at(-1 - same) === old.at(-1 - same)) same++;
@@ -213,7 +217,9 @@ export class Inside {
   ): Change[] {
     const { document, rows, region: { from, to, prefix }, opened: { before } } = this;
     const text = host.slice(from, to);
-    if (prefix === "" || prefix.trim() !== "" || !BLANK.test(text)) return changes;
+    const signs = prefix.trimEnd();
+    const blanks = blanksBehind(signs);
+    if (prefix === signs || text.search(blanks) < 0) return changes;
     const rule = ruleId(document.language, "new-line");
     const first = ChangeList.of(moved(changes, -from));
     const at = (offset: number): number => mapOffset(offset, first);
@@ -221,9 +227,13 @@ export class Inside {
       from: at(rows.host(span.from - before.length) - from),
       to: at(rows.host(span.to - before.length) - from),
     }));
+    const touched = changes.map((one) => ({ from: at(one.from - from), to: at(one.to - from) }));
     const second = new ChangeList();
-    for (const { 0: white, index } of first.appliedTo(text).matchAll(BLANKS)) {
+    for (const { 0: white, index } of first.appliedTo(text).matchAll(blanks)) {
       const line = { from: index, to: index + white.length };
+      // Others may want the blank behind their signs.
+      if (signs !== "" && !touched.some((one) => one.from <= line.to && one.to >= line.from))
+        continue;
       if (!texts.some((one) => one.from < line.to && one.to > line.from))
         second.push({ ...line, text: "", rule });
     }

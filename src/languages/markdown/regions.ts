@@ -71,7 +71,7 @@ function regionOf(
   const name = /^[^\s{},:]+/.exec(info.replace(/^\{?\.?/, ""))?.[0]?.toLowerCase() ?? "";
   if (name === "" || SESSIONS.has(name)) return undefined;
   const code = rows.slice(1, closed ? -1 : undefined);
-  const first = code.find(({ line }) => text.slice(starts[line], ends[line]).trim() !== "");
+  const first = code.find(({ line, at }) => text.slice(at, ends[line]).trim() !== "");
   if (first === undefined) return undefined;
   const own = text.slice(first.at, ends[first.line]);
   const dropped = Math.min(indent, own.length - own.trimStart().length);
