@@ -1,7 +1,7 @@
-import { Char } from "./text/characters.js";
 import { Answered } from "./answered.js";
 import type { Signs } from "./notation.js";
 import type { ChangeList } from "./text/changelist.js";
+import { isLineEnd } from "./text/line-ends.js";
 import type { Lines, Range } from "./text/lines.js";
 import { TouchedLines, type LineSpan } from "./text/touched.js";
 
@@ -45,7 +45,7 @@ export class Edited {
     // Lines that go or come whole leave those beside them as they are.
     if (from === to && /^[\r\n]/.test(text)) {
       const next = lines.charCodeAt(from);
-      if (from === lines.length || next === Char.LineFeed || next === Char.CarriageReturn)
+      if (from === lines.length || isLineEnd(next))
         return { first: first + 1, last, count };
     }
     const toStart = last > first && range?.end.character === 0;

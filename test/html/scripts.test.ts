@@ -23,6 +23,15 @@ describe("the step of scripts and style sheets", () => {
     );
   });
 
+  test.each([
+    ["right behind the tag", "f();\nif (low) {\nwait();\n}"],
+    ["at the margin, in blanks", "\nf();\nif (low) {\n  wait();\n}\nif (high) {\n  go();\n}\n"],
+  ])("is that of a page in tabs, wherever they begin: %s", (_, script) => {
+    const after = format("html", `<div>\n\t<script>${script}</script>\n</div>\n`);
+    expect(after).toContain("\n\t\tif (low) {\n\t\t\twait();\n\t\t}\n");
+    expect(format("html", after)).toBe(after);
+  });
+
   test("is their own where they show one of the page's kind", () => {
     const before = page("    <script>\n    if (low) {\n      wait( );\n    }\n    </script>\n");
     expect(format("html", before)).toContain("\n    if (low) {\n      wait();\n    }\n");

@@ -3,6 +3,7 @@ import type { Language } from "../language.js";
 import { Signs } from "../notation.js";
 import { Allotment } from "../text/arrays.js";
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
+import { endsLineAt, isLineEnd } from "../text/line-ends.js";
 import { lastAtMost } from "../text/search.js";
 import { columnsBetween, indentColumn } from "../text/width.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
@@ -254,30 +255,20 @@ export function lineEndsIn(tokens: TokenTable, g: number): number {
   if (g < tokens.count && !tokens.onNewLine(g)) return 0;
   const { text } = tokens;
   let count = 0;
-  for (let i = tokens.gapStart(g), end = tokens.gapEnd(g); i < end; i++) {
-    const c = text.charCodeAt(i);
-    if (
-      c === Char.LineFeed || (c === Char.CarriageReturn && text.charCodeAt(i + 1) !== Char.LineFeed)
-    ) count++;
-  }
+  for (let i = tokens.gapStart(g), end = tokens.gapEnd(g); i < end; i++)
+    if (endsLineAt(text, i)) count++;
   return count;
 }
 
 function firstLineEnd(text: string, from: number, to: number): number {
   let i = from;
-  while (
-    i < to && text.charCodeAt(i) !== Char.LineFeed && text.charCodeAt(i) !== Char.CarriageReturn
-  ) i++;
+  while (i < to && !isLineEnd(text.charCodeAt(i))) i++;
   return i;
 }
 
 export function lastLineStart(text: string, from: number, to: number): number {
   let i = to;
-  while (
-    i > from
-    && text.charCodeAt(i - 1) !== Char.LineFeed
-    && text.charCodeAt(i - 1) !== Char.CarriageReturn
-  ) i--;
+  while (i > from && !isLineEnd(text.charCodeAt(i - 1))) i--;
   return i;
 }
 

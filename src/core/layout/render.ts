@@ -7,6 +7,7 @@ import type { TokenTable } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import { byPlace, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
+import { endsLineAt } from "../text/line-ends.js";
 import { indentColumn } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
 import { Demand, Mark, type Sheet } from "./sheet.js";
@@ -188,11 +189,7 @@ class Renderer {
     if (shift === 0 && !this.tokens.isTrivia(t)) return [];
     const lines: { from: number; to: number; column: number }[] = [];
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
-      const c = text.charCodeAt(i);
-      if (
-        c !== Char.LineFeed
-        && (c !== Char.CarriageReturn || text.charCodeAt(i + 1) === Char.LineFeed)
-      ) continue;
+      if (!endsLineAt(text, i)) continue;
       let to = i + 1;
       while (text[to] === " " || text[to] === "\t") to++;
       // Behind a backslash the line goes on, and its blanks are text.

@@ -1,5 +1,5 @@
-import { Char } from "../text/characters.js";
 import type { Change } from "../text/edits.js";
+import { endsLineAt } from "../text/line-ends.js";
 import type { Lines } from "../text/lines.js";
 import { SequenceFlag, type Sequence } from "./sequence.js";
 
@@ -314,21 +314,12 @@ class Builder {
 
 /** Where the first line that begins in [from, to) begins, or -1. */
 function lineEndIn(text: Source, from: number, to: number): number {
-  for (let i = from; i < to; i++) {
-    const c = text.charCodeAt(i);
-    if (
-      c === Char.LineFeed || (c === Char.CarriageReturn && text.charCodeAt(i + 1) !== Char.LineFeed)
-    ) return i + 1;
-  }
+  for (let i = from; i < to; i++) if (endsLineAt(text, i)) return i + 1;
   return -1;
 }
 
 /** Where the last line that begins in [from, to) begins; `from` where none does. */
 function lineStartIn(text: Source, from: number, to: number): number {
-  for (let i = to; i > from; i--) {
-    const c = text.charCodeAt(i - 1);
-    if (c === Char.LineFeed || (c === Char.CarriageReturn && text.charCodeAt(i) !== Char.LineFeed))
-      return i;
-  }
+  for (let i = to; i > from; i--) if (endsLineAt(text, i - 1)) return i;
   return from;
 }

@@ -230,10 +230,12 @@ export class HostRegions {
     );
     if (inside === undefined) return undefined;
     const text = before + inside + after;
-    const key = `${languageId} ${region.fallback?.indentSize ?? ""} ${text}`;
+    const key = `${languageId} ${region.nested === true} ${region.fallback?.indentSize ?? ""} ${text}`;
     const live = this.live.find(
       ({ inside: { opened }, region: other }) => (
-        other.languageId === languageId && opened.document.text === text
+        other.languageId === languageId
+        && other.nested === region.nested
+        && opened.document.text === text
       ),
     );
     const opened = live?.inside.opened

@@ -1,5 +1,6 @@
 import { Char } from "./characters.js";
 import { Allotment, doubledInts } from "./arrays.js";
+import { endsLineAt } from "./line-ends.js";
 import { lastAtMost } from "./search.js";
 
 /** A place in a text: zero-based line, and a zero-based character in the units of the encoding. */
@@ -183,13 +184,7 @@ function lineStarts(text: string): Int32Array {
     starts[count++] = offset;
   };
   if (text.includes("\r")) {
-    for (let i = 0; i < text.length; i++) {
-      const c = text.charCodeAt(i);
-      if (
-        c === Char.LineFeed
-        || (c === Char.CarriageReturn && text.charCodeAt(i + 1) !== Char.LineFeed)
-      ) add(i + 1);
-    }
+    for (let i = 0; i < text.length; i++) if (endsLineAt(text, i)) add(i + 1);
   } else {
     for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) add(i + 1);
   }

@@ -1,5 +1,6 @@
 import { Char } from "./characters.js";
 import type { ChangeSink } from "./changelist.js";
+import { isLineEnd } from "./line-ends.js";
 import { differencesOf } from "./subsequence.js";
 
 /** Above this many cells the exact comparison is not worth its time; gaps are nearly always shorter. */
@@ -75,7 +76,7 @@ function pushWhole(
 /** Whether a change has as many line ends as before, of another kind, and nothing else. */
 function turnsLineEnds(text: string, from: number, to: number, put: string): boolean {
   const first = put.charCodeAt(0);
-  if ((first !== Char.LineFeed && first !== Char.CarriageReturn) || to - from > 2 * put.length)
+  if (!isLineEnd(first) || to - from > 2 * put.length)
     return false;
   const old = text.slice(from, to);
   return /^[\r\n]+$/.test(old) && /^[\r\n]+$/.test(put) && unified(old) === unified(put);
