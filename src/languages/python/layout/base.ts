@@ -140,15 +140,19 @@ export abstract class LayoutBase {
     if (operator && ((kind === T.In && before === T.Not) || (kind === T.Not && before === T.Is))) {
       this.sheet.set(t, Demand.Space, R.Operator);
     } else {
-      const { tokens } = this;
       // A comment leaves no operator alone in front of it.
-      const stays = tokens.isTrivia(operator ? t + 1 : tokens.grammarBefore(t) - 1);
-      const breaks = tokens.isTrivia(t - 1) || (operator === this.breaksBefore && !stays);
+      const stays = this.isComment(operator ? t + 1 : this.tokens.grammarBefore(t) - 1);
+      const breaks = this.isComment(t - 1) || (operator === this.breaksBefore && !stays);
       this.sheet.set(t, breaks ? this.fold : Demand.Space, R.Operator);
     }
   };
 
   // Questions
+
+  /** Whether a token is a comment; a backslash, which is none, parts nothing either. */
+  private isComment(t: number): boolean {
+    return this.tokens.kind(t) === T.Comment;
+  }
 
   protected hasOwn(node: number, kind: T): boolean {
     const { tree, tokens } = this;
