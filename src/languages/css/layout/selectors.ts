@@ -35,7 +35,7 @@ export abstract class CssSelectors extends CssValues {
     this.sheet.close();
   }
 
-  protected selectorWords(
+  private selectorWords(
     node: number,
     first: number,
     end: number,
@@ -92,12 +92,19 @@ export abstract class CssSelectors extends CssValues {
     );
   }
 
+  private hasGuards(node: number, first: number, end: number): boolean {
+    if (this.dialect.name !== "less") return false;
+    for (const part = this.tree.parts(node, first, end); part.next();)
+      if (part.node === NONE && this.tokens.is(part.at, "when")) return true;
+    return false;
+  }
+
   /** Whether what stands before a brace are shares of an animation's time: `0%, 50%`, `from`, or a mixin's guards. */
   private areShares(node: number, first: number, end: number): boolean {
     const { tree, tokens } = this;
+    if (this.hasGuards(node, first, end)) return true;
     for (const part = tree.parts(node, first, end); part.next();) {
       if (part.node !== NONE) continue;
-      if (tokens.is(part.at, "when")) return true;
       if (tokens.isTrivia(part.at) || this.isKind(part.at, T.Comma)) continue;
       if (!/^(?:from|to|[\d.]+%)$/i.test(tokens.textOf(part.at))) return false;
     }

@@ -202,9 +202,21 @@ export class CssLayout extends CssSelectors {
     const { tree, sheet } = this;
     const first = tree.first(node);
     this.openRows(first, end);
-    this.selectorWords(node, first, end, Demand.Fold);
+    this.words(node, first, end, Demand.Fold, Colons.Selector);
+    this.spaces(node, first, end);
     sheet.close();
     this.ending(node);
+  }
+
+  /** The signs between the names of spaces, as Less has them: `#pier > .moor();`. */
+  private spaces(node: number, first: number, end: number): void {
+    const { tree, tokens, sheet } = this;
+    for (const part = tree.parts(node, first + 1, end); part.next();) {
+      if (part.node !== NONE || !tokens.is(part.at, ">")) continue;
+      sheet.set(part.at, Demand.Space, R.Combinator);
+      const next = this.skip(part.at + 1);
+      if (next < end) sheet.set(next, Demand.Space, R.Combinator);
+    }
   }
 
   private declaration(node: number): void {

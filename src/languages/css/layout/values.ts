@@ -172,7 +172,7 @@ export abstract class CssValues extends CssBase {
   private isOpen(node: number, t: number, end: number, colons: Colons): boolean {
     if (this.isApart(t)) return false;
     const before = t - 1;
-    if (this.isKind(t, T.LeftParen)) return this.isKeyword(before, colons);
+    if (this.isKind(t, T.LeftParen)) return this.isKeyword(node, before, colons);
     if (colons === Colons.Selector && !this.isGuard(node))
       return this.isKind(before, T.RightParen) && (this.tokens.is(t, "when") || this.isLogic(t));
     return (
@@ -216,11 +216,14 @@ export abstract class CssValues extends CssBase {
   }
 
   /** Whether the brackets behind token t are not those of a call, though nothing parts them from it. */
-  private isKeyword(t: number, colons: Colons): boolean {
+  private isKeyword(node: number, t: number, colons: Colons): boolean {
     const { tokens, dialect } = this;
     const word = tokens.textOf(t);
     if (dialect.name === "less")
-      return word === "when" || (colons === Colons.Selector && this.isLogic(t));
+      return (
+        word === "when"
+        || ((colons === Colons.Selector || this.isGuard(node)) && this.isLogic(t))
+      );
     return (
       dialect.extended
       && this.inControl
@@ -241,6 +244,9 @@ export abstract class CssValues extends CssBase {
     if (dialect.name !== "less" || tree.kind(node) !== N.Parens) return false;
     let before = tokens.grammarBefore(tree.first(node));
     while (before >= 0 && this.isKind(before, T.LeftParen)) before = tokens.grammarBefore(before);
+    // One of several: `when (@low), (@tide > 2)`.
+    if (before >= 0 && this.isKind(before, T.Comma) && this.isKind(before - 1, T.RightParen))
+      return true;
     return before >= 0 && (/^(?:when|if)$/.test(tokens.textOf(before)) || this.isLogic(before));
   }
 
