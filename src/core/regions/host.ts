@@ -230,24 +230,35 @@ export class HostRegions {
     );
     if (inside === undefined) return undefined;
     const text = before + inside + after;
-    const key = `${languageId} ${region.nested === true} ${region.fallback?.indentSize ?? ""} ${text}`;
+    const key = `${languageId} ${region.fallback?.indentSize ?? ""} ${text}`;
     const live = this.live.find(
       ({ inside: { opened }, region: other }) => (
-        other.languageId === languageId
-        && other.nested === region.nested
-        && opened.document.text === text
+        other.languageId === languageId && opened.document.text === text
       ),
     );
     const opened = live?.inside.opened
       ?? this.known.get(key)
       ?? this.before.get(key)
-      ?? {
-        document: this.host.opened(language, languageId, text, line, () => this.fallbackOf(region)),
-        before,
-        after,
-      };
+      ?? this.anew(language, region, { before, text, after }, line);
+    opened.region = region;
     if (live === undefined) this.known.set(key, opened);
     return new Inside(rows, opened, around);
+  }
+
+  private anew(
+    language: Language,
+    region: Region,
+    { before, text, after }: {
+      readonly before: string;
+      readonly text: string;
+      readonly after: string;
+    },
+    line: number | undefined,
+  ): Opened {
+    const fallback = (): Partial<Style> => this.fallbackOf(opened.region);
+    const document = this.host.opened(language, region.languageId, text, line, fallback);
+    const opened: Opened = { document, before, after, region };
+    return opened;
   }
 
   /** The style of a region that shows nothing itself: its lines go on with the host's step where they stand among those. */

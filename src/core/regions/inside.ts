@@ -7,6 +7,7 @@ import { changed } from "../text/buffer.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { byPlace, mapOffset, type Change, type OffsetChange } from "../text/edits.js";
+import { isLineEnd } from "../text/line-ends.js";
 import type { Lines, Position, Range } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
 import { escaped } from "../notation.js";
@@ -30,6 +31,8 @@ export interface Opened {
   readonly document: Document;
   readonly before: string;
   readonly after: string;
+  /** Where it was found last: that tells its step where it shows none. */
+  region: Region;
 }
 
 /** What a region takes from the style of its host. */
@@ -153,8 +156,9 @@ export class Inside {
     );
     return all.map((change, i) => {
       const { from, to, text } = changes[i]!;
+      const endsLine = from === to && isLineEnd(text.charCodeAt(text.length - 1));
       // What comes in above a blank line leaves no white space on that.
-      if (from === to && /[\r\n]$/.test(text) && /^[\r\n]/.test(document.slice(to, to + 1)))
+      if (endsLine && /^[\r\n]/.test(document.slice(to, to + 1)))
         return { ...change, text: change.text.replace(/[ \t]+$/, "") };
       const old = /[^\r\n]*$/.exec(document.slice(from, to))![0];
       let same = 0;
@@ -180,12 +184,11 @@ export class Inside {
     if (own.length === 0 && changes.length > 0) return own;
     const bare = this.withoutTrailing(own, host);
     const lacking: Lacking[] = [];
-    const filled = new Set(
-      changes
-        .filter(({ from, to, text }) => from === to && /^[^\r\n]/.test(text))
-        .map(({ from }) => from),
-    );
-    for (const inner of rows.short) {
+    const { short } = rows;
+    const filled = new Set<number>();
+    for (const { from, to, text } of short.length === 0 ? [] : changes)
+      if (from === to && text !== "" && !isLineEnd(text.charCodeAt(0))) filled.add(from);
+    for (const inner of short) {
       const start = before.length + inner;
       // A text may go on there, or nothing stand but what comes in.
       if (!filled.has(start) && !document.beginsCode(start)) continue;
@@ -216,10 +219,11 @@ export class Inside {
     concerns: (line: Span) => boolean = () => true,
   ): Change[] {
     const { document, rows, region: { from, to, prefix }, opened: { before } } = this;
-    const text = host.slice(from, to);
     const signs = prefix.trimEnd();
+    if (prefix === signs) return changes;
+    const text = host.slice(from, to);
     const blanks = blanksBehind(signs);
-    if (prefix === signs || text.search(blanks) < 0) return changes;
+    if (text.search(blanks) < 0) return changes;
     const rule = ruleId(document.language, "new-line");
     const first = ChangeList.of(moved(changes, -from));
     const at = (offset: number): number => mapOffset(offset, first);
@@ -227,11 +231,13 @@ export class Inside {
       from: at(rows.host(span.from - before.length) - from),
       to: at(rows.host(span.to - before.length) - from),
     }));
-    const touched = changes.map((one) => ({ from: at(one.from - from), to: at(one.to - from) }));
+    // Others may want the blank behind their signs.
+    const touched = (signs === "" ? [] : changes).map(
+      (one) => ({ from: at(one.from - from), to: at(one.to - from) }),
+    );
     const second = new ChangeList();
     for (const { 0: white, index } of first.appliedTo(text).matchAll(blanks)) {
       const line = { from: index, to: index + white.length };
-      // Others may want the blank behind their signs.
       if (signs !== "" && !touched.some((one) => one.from <= line.to && one.to >= line.from))
         continue;
       if (!texts.some((one) => one.from < line.to && one.to > line.from))

@@ -116,7 +116,8 @@ export class RegionRows {
   back(changes: Iterable<Change>): Change[] {
     const { prefix } = this.region;
     return Array.from(changes, ({ from, to, text, rule }) => {
-      const blank = LINE_ENDS.exec(text)?.[0] ?? "";
+      if (prefix === "") return { from: this.host(from), to: this.host(to), text, rule };
+      const blank = isLineEnd(text.charCodeAt(0)) ? LINE_ENDS.exec(text)![0] : "";
       if (blank !== "" && this.isWholeAt(from)) {
         // Blank lines before one that has a prefix do without its white space.
         const bar = prefix.trimEnd();
@@ -132,7 +133,7 @@ export class RegionRows {
             rule,
           };
       }
-      const lost = prefix === "" ? "" : this.lost(from, to);
+      const lost = this.lost(from, to);
       // What stands before the next line stays where nothing else comes.
       const stays = lost !== "" && text === "" && this.inners.includes(to);
       const put = this.prefixed(text);
@@ -148,7 +149,7 @@ export class RegionRows {
   /** A text with what stands before other lines before each of its own but the first. */
   private prefixed(text: string): string {
     const { prefix } = this.region;
-    return prefix === "" ? text : text.replace(
+    return text.replace(
       EACH_LINE_END,
       (end, at: number) => (
         end + (isLineEnd(text.charCodeAt(at + end.length)) ? prefix.trimEnd() : prefix)
