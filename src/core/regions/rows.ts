@@ -115,24 +115,10 @@ export class RegionRows {
   /** Changes made inside as changes of the host: each new line gets what stands before the others. */
   back(changes: Iterable<Change>): Change[] {
     const { prefix } = this.region;
-    return Array.from(changes, ({ from, to, text, rule }) => {
+    return Array.from(changes, (change) => {
+      const { from, to, text, rule } = change;
       if (prefix === "") return { from: this.host(from), to: this.host(to), text, rule };
-      const blank = isLineEnd(text.charCodeAt(0)) ? LINE_ENDS.exec(text)![0] : "";
-      if (blank !== "" && this.isWholeAt(from)) {
-        // Blank lines before one that has a prefix do without its white space.
-        const bar = prefix.trimEnd();
-        const white = prefix.slice(bar.length);
-        const lines = blank.replace(EACH_LINE_END, `$&${bar}`);
-        const at = this.host(from) - white.length;
-        return from === to && blank === text
-          ? { from: at, to: at, text: lines, rule }
-          : {
-            from: at,
-            to: this.host(to),
-            text: lines + white + this.prefixed(text.slice(blank.length)),
-            rule,
-          };
-      }
+      if (isLineEnd(text.charCodeAt(0)) && this.isWholeAt(from)) return this.above(change);
       const lost = this.lost(from, to);
       // What stands before the next line stays where nothing else comes.
       const stays = lost !== "" && text === "" && this.inners.includes(to);
@@ -144,6 +130,19 @@ export class RegionRows {
         rule,
       };
     });
+  }
+
+  /** A change that puts blank lines before one that has a prefix: they do without its white space. */
+  private above({ from, to, text, rule }: Change): Change {
+    const { prefix } = this.region;
+    const signs = prefix.trimEnd();
+    const white = prefix.slice(signs.length);
+    const blank = LINE_ENDS.exec(text)![0];
+    const lines = blank.replace(EACH_LINE_END, `$&${signs}`);
+    const at = this.host(from) - white.length;
+    if (from === to && blank === text) return { from: at, to: at, text: lines, rule };
+    const rest = this.prefixed(text.slice(blank.length));
+    return { from: at, to: this.host(to), text: lines + white + rest, rule };
   }
 
   /** A text with what stands before other lines before each of its own but the first. */

@@ -46,7 +46,7 @@ export function inferStyle(
   if (endOfLine !== undefined) style.endOfLine = endOfLine;
   const signs = Signs.of(language.notation);
   const whites = (): readonly string[] => signs.whiteBefore(sample);
-  const tabbed = sample.includes("\t") ? count(sample, /^\t/gm) : 0;
+  const tabbed = sample.includes("\t") ? linesWith(sample, /^\t/gm) : 0;
   if (tabbed > 0 && tabbed * 2 > indented(whites()).length) {
     style.indentStyle = "tab";
     return { style, until: SAMPLE, sure: tabbed > 1, once: false };
@@ -67,15 +67,16 @@ export function inferStyle(
     ?? stepShown(steps.odd, [], whites);
   if (size !== undefined) {
     // Lines of other languages outnumber the text's own.
-    if (size === TAB && tabbed > count(sample, /^ {8}/gm)) style.indentStyle = "tab";
-    else Object.assign(style, { indentStyle: "space", indentSize: size });
+    const isTab = size === TAB && tabbed > linesWith(sample, /^ {8}/gm);
+    style.indentStyle = isTab ? "tab" : "space";
+    if (!isTab) style.indentSize = size;
   }
   const sure = size !== undefined && (found.length > 0 || brackets.length >= FEW);
   const once = found.length === 1 && brackets.length < FEW;
   return { style, until: Math.max(SAMPLE, steps.until), sure, once };
 }
 
-const count = (text: string, lines: RegExp): number => text.match(lines)?.length ?? 0;
+const linesWith = (text: string, begin: RegExp): number => text.match(begin)?.length ?? 0;
 
 /** The white space before indented lines. */
 const indented = (whites: readonly string[]): string[] => whites.filter((white) => white !== "");
@@ -86,9 +87,8 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   // Those of empty lines may go.
   const ends = Array.from(text.matchAll(/[^\s][ \t]*(\r\n|\r|\n)/g), (match) => match[1]);
   const all = ends.length > 0 ? ends : text.match(/\r\n|\r|\n/g) ?? [];
-  const [crlf, lf, cr] = ["\r\n", "\n", "\r"].map(
-    (end) => all.filter((one) => one === end).length,
-  ) as [number, number, number];
+  const count = (end: string): number => all.filter((one) => one === end).length;
+  const [crlf, lf, cr] = [count("\r\n"), count("\n"), count("\r")];
   return crlf >= lf && crlf >= cr ? "crlf" : lf >= cr ? "lf" : "cr";
 }
 

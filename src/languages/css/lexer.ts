@@ -156,8 +156,8 @@ class CssLexer {
     if (text.startsWith("-->", at)) return this.add(T.PageComment, at + 3, 0);
     const first = text.charCodeAt(at);
     if (this.inTest && this.testEnd(at) > 0) return this.add(T.Word, this.testEnd(at), 0);
-    if (OPERATES[first] === 1 && this.operatorEnd(at) > 0)
-      return this.add(T.Word, this.operatorEnd(at), 0);
+    const operatorEnd = OPERATES[first] === 1 ? this.operatorEnd(at) : 0;
+    if (operatorEnd > 0) return this.add(T.Word, operatorEnd, 0);
     let lines = 0;
     let i = at;
     for (; i < text.length; i++) {
@@ -218,12 +218,7 @@ class CssLexer {
       case Char.Less:
         if (next === Char.Equal) return from + 2;
         // Signs of another language begin with it.
-        return next === Char.Percent
-          || next === Char.Question
-          || next === Char.Bang
-          || next === Char.Slash
-          ? 0
-          : from + 1;
+        return /^[%?!/]/.test(text.slice(from + 1, from + 2)) ? 0 : from + 1;
       case Char.Star: {
         const last = text.charCodeAt(from - 1);
         const goesOn = this.at < from || last === Char.RightParen || CLASSES[last] === Class.Word;

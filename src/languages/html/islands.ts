@@ -122,13 +122,20 @@ function closerOf(word: string): string {
 
 const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
 
+/** Whether token t has a line for itself. */
+const standsAlone = (tokens: TokenTable, t: number): boolean =>
+  tokens.onNewLine(t) && (t + 1 >= tokens.count || tokens.onNewLine(t + 1));
+
 const isLone = (tokens: TokenTable, t: number): boolean => (
   tokens.kind(t) as T === T.Word
   && BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t)))
-  && tokens.onNewLine(t)
-  && (t + 1 >= tokens.count || tokens.onNewLine(t + 1))
+  && standsAlone(tokens, t)
   && isIsland(tokens.textOf(t))
 );
+
+/** Whether a value of a template is all that stands on a line: `{{ tide }}`, `<%= tide %>`, `@Model.Tide`. */
+export const isLoneValue = (tokens: TokenTable, t: number): boolean =>
+  standsAlone(tokens, t) && (/^@[^@]/.test(tokens.textOf(t)) || isIsland(tokens.textOf(t)));
 
 /** The tongues that stand in pages of any kind: within a line they are words. */
 export const ISLANDS: Code = {

@@ -59,7 +59,8 @@ export class XmlLayout extends HtmlTags {
     const { sheet, style, tokens } = this;
     items.forEach((item, i) => {
       const { first } = item;
-      const isFree = !(this.isKind(first, T.Comment) && this.isElement(items[i - 1]));
+      // A comment behind an element belongs to it.
+      const isFree = !(i > 0 && this.isKind(first, T.Comment) && this.isElement(items[i - 1]!));
       const begins =
         tokens.onNewLine(first) || first === 0 || (stand === Stand.Spread && isFree);
       if (begins) sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
@@ -67,10 +68,6 @@ export class XmlLayout extends HtmlTags {
       else sheet.set(first, Demand.Fixed, R.Text);
       this.item(item, preserves, begins);
     });
-  }
-
-  private isElement(item: Part | undefined): boolean {
-    return item !== undefined && item.node !== NONE && this.tree.kind(item.node) === N.Element;
   }
 
   /** @param begins whether it begins a line. */
@@ -108,9 +105,10 @@ export class XmlLayout extends HtmlTags {
       sheet.frames.anchor.set(frame, tree.first(node));
       this.lines(items, preserves, stand);
       if (closing !== NONE) {
-        if (tokens.onNewLine(end) || stand === Stand.Spread) sheet.line(end, 0, 0, R.Line);
+        const begins = tokens.onNewLine(end) || stand === Stand.Spread;
+        if (begins) sheet.line(end, 0, 0, R.Line);
         else sheet.set(end, stand === Stand.ByWidth ? Demand.Seam : Demand.Fixed, R.Text);
-        if (sheet.demand[end] !== Demand.Fixed) sheet.mark(end, Mark.Dedent);
+        if (begins || stand === Stand.ByWidth) sheet.mark(end, Mark.Dedent);
       }
       sheet.close();
     } else if (closing !== NONE) {

@@ -42,7 +42,7 @@ export class TemplateLayout extends HtmlTags {
         // Behind a tag on its line the others stand in the depth of what follows below.
         const behind = i === 0 && first > 0 && !this.beginsLine(first);
         sheet.open(first + 1, last - 1, FrameFlag.Flow, behind ? 1 : 0);
-        this.run(run);
+        this.run(run, run.every((item) => this.isElement(item)));
         sheet.close();
       }
       i = next;
@@ -53,11 +53,14 @@ export class TemplateLayout extends HtmlTags {
     return this.tokens.onNewLine(t) || this.tokens.isTrivia(t);
   }
 
-  /** Things on one line, the gap before the first apart. */
-  private run(items: readonly Part[]): void {
-    const touches = this.areElements(items);
+  /**
+   * Things on one line, the gap before the first apart.
+   *
+   * @param isFree whether they are elements and nothing else, which part where they touch.
+   */
+  private run(items: readonly Part[], isFree: boolean): void {
     for (const [i, { first, end, node }] of items.entries()) {
-      if (i > 0) this.beside(first, touches);
+      if (i > 0) this.beside(first, isFree);
       if (node === NONE) {
         this.word(first);
         continue;
@@ -75,15 +78,11 @@ export class TemplateLayout extends HtmlTags {
   }
 
   /** The gap before something that stands on a line with what comes before it. */
-  private beside(first: number, touches: boolean): void {
-    if (touches && !this.isApart(first)) return this.sheet.set(first, Demand.Seam, R.Line);
+  private beside(first: number, isFree: boolean): void {
+    if (isFree && !this.isApart(first)) return this.sheet.set(first, Demand.Seam, R.Line);
     // A line end between two elements would take the blank between them away.
     const isText = this.isKind(first, T.Word) || this.isKind(first - 1, T.Word);
     this.keepApart(first, isText ? Demand.Fold : Demand.Space);
-  }
-
-  private areElements(items: readonly Part[]): boolean {
-    return items.every(({ node }) => node !== NONE && this.tree.kind(node) === N.Element);
   }
 
   private element(node: number): void {
@@ -106,7 +105,7 @@ export class TemplateLayout extends HtmlTags {
       }
     } else {
       const items = this.partsOf(tree.next(start), first, end);
-      const isFree = this.areElements(items);
+      const isFree = items.every((item) => this.isElement(item));
       const isBlock = items.some((item) => this.beginsLine(item.first))
         || (closing !== NONE && tokens.onNewLine(end));
       // Once a line ends in a content, so do those of its tags, where they may.
@@ -118,11 +117,14 @@ export class TemplateLayout extends HtmlTags {
         sheet.frames.anchor.set(frame, tree.first(node));
         this.lines(items);
       } else {
-        if (isFree) sheet.set(first, Demand.Seam, R.Line);
-        else this.keepApart(first, Demand.Fold);
-        if (isFree) sheet.frames.splitsWith.set(frame, tag);
+        if (isFree) {
+          sheet.set(first, Demand.Seam, R.Line);
+          sheet.frames.splitsWith.set(frame, tag);
+        } else {
+          this.keepApart(first, Demand.Fold);
+        }
         if (apart) sheet.open(first + 1, end - 1, FrameFlag.Flow, this.isApart(first) ? 0 : 1);
-        this.run(items);
+        this.run(items, isFree);
         if (apart) sheet.close();
       }
       if (closing !== NONE) this.closingTag(end, isFree);

@@ -41,7 +41,7 @@ export abstract class CssSelectors extends CssValues {
     end: number,
     apart: Demand.Fold | Demand.Space,
   ): void {
-    const { tree, sheet } = this;
+    const { tree } = this;
     this.words(node, first, end, apart, Colons.Selector);
     for (const part = tree.parts(node, first, end); part.next();) {
       const { at: t, node: child } = part;
@@ -49,16 +49,24 @@ export abstract class CssSelectors extends CssValues {
         if (tree.kind(child) === N.Parens) this.combinatorsIn(child);
         continue;
       }
-      if (!this.isCombinator(t)) continue;
-      if (t > first) sheet.set(t, apart, R.Combinator);
-      const next = this.skip(t + 1);
-      if (next < end) sheet.set(next, Demand.Space, R.Combinator);
+      if (this.isCombinator(t)) this.combined(t, end, t > first ? apart : undefined);
     }
+  }
+
+  /** The gaps around a sign that combines, the one before it where something is asked of that. */
+  protected combined(
+    t: number,
+    end: number,
+    apart: Demand.Fold | Demand.Space | undefined,
+  ): void {
+    if (apart !== undefined) this.sheet.set(t, apart, R.Combinator);
+    const next = this.skip(t + 1);
+    if (next < end) this.sheet.set(next, Demand.Space, R.Combinator);
   }
 
   /** Combinators between the selectors in parentheses: `:is(a > b)`; those of `:nth-child(2n + 1)` are none. */
   private combinatorsIn(node: number): void {
-    const { tree, sheet, tokens } = this;
+    const { tree, tokens } = this;
     const opener = tree.first(node);
     if (
       opener === 0
@@ -74,9 +82,8 @@ export abstract class CssSelectors extends CssValues {
       }
       if (!this.isCombinator(t)) continue;
       const before = tokens.kind(tokens.grammarBefore(t)) as T;
-      if (before !== T.LeftParen && before !== T.Comma) sheet.set(t, Demand.Space, R.Combinator);
-      const next = this.skip(t + 1);
-      if (next < closer) sheet.set(next, Demand.Space, R.Combinator);
+      const isFirst = before === T.LeftParen || before === T.Comma;
+      this.combined(t, closer, isFirst ? undefined : Demand.Space);
     }
   }
 
@@ -92,22 +99,17 @@ export abstract class CssSelectors extends CssValues {
     );
   }
 
-  private hasGuards(node: number, first: number, end: number): boolean {
-    if (this.dialect.name !== "less") return false;
-    for (const part = this.tree.parts(node, first, end); part.next();)
-      if (part.node === NONE && this.tokens.is(part.at, "when")) return true;
-    return false;
-  }
-
   /** Whether what stands before a brace are shares of an animation's time: `0%, 50%`, `from`, or a mixin's guards. */
   private areShares(node: number, first: number, end: number): boolean {
     const { tree, tokens } = this;
-    if (this.hasGuards(node, first, end)) return true;
-    for (const part = tree.parts(node, first, end); part.next();) {
+    const mayHaveGuards = this.dialect.name === "less";
+    let shares = true;
+    for (const part = tree.parts(node, first, end); part.next() && (shares || mayHaveGuards);) {
       if (part.node !== NONE) continue;
+      if (mayHaveGuards && tokens.is(part.at, "when")) return true;
       if (tokens.isTrivia(part.at) || this.isKind(part.at, T.Comma)) continue;
-      if (!/^(?:from|to|[\d.]+%)$/i.test(tokens.textOf(part.at))) return false;
+      shares &&= /^(?:from|to|[\d.]+%)$/i.test(tokens.textOf(part.at));
     }
-    return true;
+    return shares;
   }
 }

@@ -210,12 +210,9 @@ export class CssLayout extends CssSelectors {
 
   /** The signs between the names of spaces, as Less has them: `#pier > .moor();`. */
   private spaces(node: number, first: number, end: number): void {
-    const { tree, tokens, sheet } = this;
+    const { tree, tokens } = this;
     for (const part = tree.parts(node, first + 1, end); part.next();) {
-      if (part.node !== NONE || !tokens.is(part.at, ">")) continue;
-      sheet.set(part.at, Demand.Space, R.Combinator);
-      const next = this.skip(part.at + 1);
-      if (next < end) sheet.set(next, Demand.Space, R.Combinator);
+      if (part.node === NONE && tokens.is(part.at, ">")) this.combined(part.at, end, Demand.Space);
     }
   }
 

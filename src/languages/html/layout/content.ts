@@ -218,21 +218,18 @@ export class HtmlLayout extends HtmlItems {
       if (inside === NONE) {
         if (t > first && (split || this.beginsLine(t)))
           sheet.line(t, 0, style.blankLineLimit, R.Line);
-        else if (t > first && spaced) sheet.set(t, Demand.Space, R.Tag);
-        else if (t > first) this.keepApart(t, Demand.Space);
+        else if (t > first) this.besideContent(t, spaced);
         this.lone(t);
         island = t;
         continue;
       }
       const end = tree.end(inside);
       split = this.isSplitUp(t, Math.min(end, tree.end(node) - 1));
-      spaced = !split && this.isStatement(t) && this.isStatement(end - 1);
       if (!split) {
-        if (spaced) sheet.set(t, Demand.Space, R.Tag);
-        else this.keepApart(t, Demand.Space);
+        spaced = this.isStatement(t) && this.isStatement(end - 1);
+        this.besideContent(t, spaced);
         this.fixed(t + 1, end);
-        for (let s = t + 1; spaced && s < end; s++)
-          if (this.isStatement(s - 1) && this.isStatement(s)) sheet.set(s, Demand.Space, R.Tag);
+        if (spaced) this.statementsApart(t, end);
         continue;
       }
       const frame = sheet.open(t, end - 1, FrameFlag.Block, 1);
@@ -240,6 +237,18 @@ export class HtmlLayout extends HtmlItems {
       this.lines(this.itemsOf(inside, t, end, between), between, true);
       sheet.close();
     }
+  }
+
+  /** The gap between an island and a content on its line; statements stand apart from it. */
+  private besideContent(t: number, spaced: boolean): void {
+    if (spaced) this.sheet.set(t, Demand.Space, R.Tag);
+    else this.keepApart(t, Demand.Space);
+  }
+
+  /** A blank between statements on one line. */
+  private statementsApart(first: number, end: number): void {
+    for (let t = first + 1; t < end; t++)
+      if (this.isStatement(t - 1) && this.isStatement(t)) this.sheet.set(t, Demand.Space, R.Tag);
   }
 
   /** Whether one of tokens first to last begins a line, or holds members on several. */

@@ -6,11 +6,9 @@ import { NONE, type Tree } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { lineColumn } from "../../../core/text/width.js";
 import { elementKind, elementName, type ElementKind } from "../elements.js";
-import { T } from "../kinds.js";
+import { isLoneValue } from "../islands.js";
+import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
-
-/** A value of a template: `{{ tide }}`, `<%= tide %>`, `@Model.Tide`. */
-const VALUE = /^(?:\{\{[^]*\}\}|\{%[^]*%\}|<[%?][^]*[%?]>|@[^@][^]*)$/;
 
 /** What a content consists of: a node, or a token by itself. */
 export interface Part {
@@ -54,6 +52,10 @@ export abstract class HtmlTags {
     return parts;
   }
 
+  protected isElement({ node }: Part): boolean {
+    return node !== NONE && this.tree.kind(node) === N.Element;
+  }
+
   protected isApart(t: number): boolean {
     return this.tokens.gapStart(t) < this.tokens.gapEnd(t);
   }
@@ -68,17 +70,9 @@ export abstract class HtmlTags {
     sheet.set(t, this.isApart(t) ? apart : Demand.Join, R.Text);
     // Words fill lines, however the author broke them.
     if (apart === Demand.Fold && tokens.kind(t) === T.Word && tokens.kind(t - 1) === T.Word) {
-      const isRow = tokens.onNewLine(t) && (this.isLoneValue(t - 1) || this.isLoneValue(t));
+      const isRow = tokens.onNewLine(t) && (isLoneValue(tokens, t - 1) || isLoneValue(tokens, t));
       if (!isRow) sheet.mark(t, Mark.Fills);
     }
-  }
-
-  /** Whether a value of a template is all that stands on a line. */
-  private isLoneValue(t: number): boolean {
-    const { tokens } = this;
-    const isAlone =
-      (t === 0 || tokens.onNewLine(t)) && (t + 1 === tokens.count || tokens.onNewLine(t + 1));
-    return isAlone && VALUE.test(tokens.textOf(t));
   }
 
   /** Leaves gaps [first, end) to the letter. */
