@@ -78,7 +78,7 @@ export interface Typing {
    * @param at the offset where the new line begins.
    * @returns undefined where it is as everywhere.
    */
-  entered?(text: string, at: number): EnteredText | undefined;
+  entered?(text: string, at: number, style: Style): EnteredText | undefined;
   /**
    * What a character comes to, one of its `triggers`, where the language says that itself.
    *
@@ -123,6 +123,8 @@ export interface Typing {
   margin?(line: string, before: string | undefined): boolean;
   /** Kinds of nodes before whose end a body may follow: their later lines stand clear of its column. */
   readonly headers?: ReadonlySet<number>;
+  /** Whether all that opens beside brackets, such as blocks by words, is closed again. */
+  addsUp?(tokens: TokenTable): boolean;
   /** Whether token t is a text for readers, such as a docstring, whose lines are indented like code. */
   isProse?(syntax: Syntax, t: number): boolean;
   /** What such a text begins with; where nothing else stands before its closer, Enter makes three lines. */

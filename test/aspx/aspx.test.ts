@@ -45,6 +45,52 @@ describe("pages with islands of code", () => {
       void F() { }
       </script>
       `],
+    [
+      "statements on lines of their own, as deep below their island as they were, and one on the island's line",
+      `
+      <div>
+      <% Tide low=Low( 1,2 ); %>
+      <%
+          foreach(var tide in Tides){ Show( tide ); }
+      %>
+      <% if (a) { b( 1,2 );
+      } %>
+      </div>
+      `,
+      `
+      <div>
+          <% Tide low = Low(1, 2); %>
+          <%
+              foreach (var tide in Tides)
+              {
+                  Show(tide);
+              }
+          %>
+          <% if (a) { b( 1,2 );
+          } %>
+      </div>
+      `,
+    ],
+    ["an island moves with its lines, but for a text over several of them", `
+      <div>
+      <% Show(a,
+           b) %>
+      <% Show(@"low
+       tide") %>
+      </div>
+      `, `
+      <div>
+          <% Show(a,
+               b) %>
+          <% Show(@"low
+       tide") %>
+      </div>
+      `],
+    ["pages in another language keep their islands", `
+      <%@ Page Language="VB" %>
+      <p><%=a  &  b%></p>
+      <% Dim a=1; %>
+      `],
     ["islands that only add up across others stay", `
       <% while (x) { %>
       text
@@ -56,6 +102,27 @@ test("Enter after an island that opens a block", () => {
   expect(keyed("aspx", "<div>\n    <% if (a) { %>¦\n    <% } %>\n</div>\n")).toBe(
     "<div>\n    <% if (a) { %>\n        ¦\n    <% } %>\n</div>\n",
   );
+});
+
+test.each([
+  [
+    "deeper than what begins them",
+    "<p>\n    <%¦\n    %>\n</p>",
+    "\n",
+    "<p>\n    <%\n        ¦\n    %>\n</p>",
+  ],
+  ["in a block of theirs", "<%\n    if (a)\n    {¦", "\n", "<%\n    if (a)\n    {\n        ¦"],
+  ["before markup", "<%\n    a();¦\n<p>b</p>\n", "\n", "<%\n    a();\n    ¦\n<p>b</p>\n"],
+  ["a closer", "<%= Show(new\n{\n    a = 1\n    ¦", "}", "<%= Show(new\n{\n    a = 1\n}¦"],
+  ["what ends them", "  <%\n    a();\n    %¦", ">", "  <%\n    a();\n  %>¦"],
+])("statements that are being typed: %s", (_, text, key, result) => {
+  expect(keyed("aspx", text, key)).toBe(result);
+});
+
+test("a line goes between an island that opens a block and a deeper one, where more is closed than opened", () => {
+  const page = "<div>\n    <p>a</p>\n</div>\n<div>\n    <p>b</p>\n</div>\n"
+    + "<% if (a) { %>\n    b\n<% } else { %>¦\n        <% if (c) { %>\n            d\n        <% } %>\n    <% } %>\n<% } %>\n";
+  expect(keyed("aspx", page)).toBe(page.replace("¦", "\n    ¦"));
 });
 
 test("what every language keeps", () => {

@@ -71,6 +71,14 @@ describe("style", () => {
     expect(open("javascript", text).style().indentSize).toBe(4);
   });
 
+  test("what lost its beginning shows no step", () => {
+    const text =
+      "class Pier\n{\n    bool Low()\n    {\n\n            && a\n            && b;\n    }\n}\n";
+    expect(open("csharp", text).style().indentSize).toBe(4);
+    const alone = "bool Low()\n{\n        && a\n        && b;\n}\n";
+    expect(open("csharp", alone).style().indentSize).toBe(4);
+  });
+
   test.each([
     ["a\r\nb\r\nc\n", "crlf"],
     ["a\nb\n", "lf"],

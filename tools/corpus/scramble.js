@@ -95,8 +95,12 @@ const anywhere = (t, gap, _before, _after, tokens) => (
   tokens.isTrivia(t) || tokens.isTrivia(t - 1) ? (gap.includes("\n") ? "line" : "spaces") : "lines"
 );
 
-/** Lines stay, and their indentation comes and goes. */
-const lineGaps = (_t, gap) => (gap.includes("\n") ? "line" : gap === "" ? "fixed" : "spaces");
+/** Lines stay, and their indentation comes and goes, but for what shares it with its own later lines. */
+const lineGaps = (_t, gap, _before, after) => {
+  if (gap === "") return "fixed";
+  if (!gap.includes("\n")) return "spaces";
+  return after.includes("\n") ? "fixed" : "line";
+};
 
 /** Python: lines end anywhere inside brackets, elsewhere spaces come and go. */
 function pythonGaps() {

@@ -21,6 +21,9 @@ const SMALL = 1 << 12;
 /** Columns that are steps where nothing but a value below its assignment tells. */
 const USUAL: ReadonlySet<number> = new Set([2, 3, 4, 8]);
 
+/** What carries something on, and may as well begin a value: `-1`, `/re/`, `...rest`. */
+const BEGINS_TOO = /^(?:[-+/%]|\.(?:\.\.|\d))/;
+
 export interface Steps {
   readonly found: number[];
   /** Steps from lines that do not stand at a multiple of them, as a line does that lost its beginning. */
@@ -63,6 +66,7 @@ export class StepReader {
         || !this.startsLine(first)
         || this.isCommentLine(unit)
         || this.isCommentLine(start)
+        || this.lacksBeginning(text.slice(first, first + 4))
       ) return true;
       const own = lineColumn(text, first, TAB);
       // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
@@ -106,7 +110,7 @@ export class StepReader {
         continue;
       const opener = signs.isOpener(sign) || (tokens.is(before, ">") && tokens.is(t, "<"));
       if (!opener || this.isCommentLine(start) || this.endsText(tokens, before)) continue;
-      if (signs.closes(text[tokens.start(t)]!)) continue;
+      if (signs.closes(text[tokens.start(t)]!) || this.lacksBeginning(tokens.textOf(t))) continue;
       const column = this.openerColumn(start);
       const step = lineColumn(text, tokens.start(t), TAB) - column;
       if (step > 0) (column === lineColumn(text, start, TAB) ? steps : behindSigns).push(step);
@@ -130,6 +134,7 @@ export class StepReader {
       if (!tokens.onNewLine(t) || tokens.isTrivia(t)) continue;
       const assigned = assignments?.has(tokens.textOf(t - 1)) === true;
       if (!assigned && carriesOn?.test(tokens.textOf(t)) !== true) continue;
+      if (this.signs.opens(tokens.textOf(t - 1))) continue;
       if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
         continue;
       const step = this.endsText(tokens, t - 1) ? 0 : columnOf(t) - columnOf(t - 1);
@@ -156,6 +161,11 @@ export class StepReader {
     return (
       offset > 0 && behindBlanks(text, offset) && text.charCodeAt(i) !== this.continuation
     );
+  }
+
+  /** Whether a line goes on with one that is not there: behind an opener, nothing stands that could be carried on. */
+  private lacksBeginning(line: string): boolean {
+    return this.notation.carriesOn?.test(line) === true && !BEGINS_TOO.test(line);
   }
 
   /** Whether the line of an offset begins with what lines of a comment do. */

@@ -145,6 +145,25 @@ export const ISLANDS: Code = {
   closerOf,
 };
 
+/** Whether each block that code between markup opens is closed, and none besides. */
+export function blocksAddUp(tokens: TokenTable, code: Code): boolean {
+  let open = 0;
+  for (let t = 0; t < tokens.count && open >= 0; t++) {
+    if (tokens.kind(t) as T !== T.Word || !code.nests(tokens, t)) continue;
+    const step = code.stepOf(tokens, t);
+    if (step === Step.Opens) open++;
+    else if (step === Step.Closes) open--;
+  }
+  return open === 0;
+}
+
+const ON_ONE_LINE = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'/g;
+const COMMENTS = /\/\*[^]*?\*\/|(?:\/\/|#)[^\r\n]*/g;
+
+/** Whether a text over several lines may stand in an island, so that its lines must not move. */
+export const holdsText = (island: string): boolean =>
+  /["'`]|<<</.test(island.replace(ON_ONE_LINE, "").replace(COMMENTS, ""));
+
 /** Whether a word of a page is one island. */
 const isIsland = (word: string): boolean =>
   /^(?:\{\{[^]*\}\}|\{%[^]*%\}|<%[^]*%>|<\?[^]*\?>)$/.test(word);

@@ -18,6 +18,9 @@ const TONGUES: readonly (readonly [begin: string, end: string])[] = [
 /** What one of them begins with. */
 export const BEGINS_TONGUE = /\{[{%#]|<[%?]/;
 
+/** How far white space is looked through for the end of its line. */
+const FAR = 200;
+
 /** Those that never stand in one of their own. */
 const NEVER_AGAIN: ReadonlySet<string> = new Set(["{{", "{%", "<%"]);
 
@@ -105,15 +108,28 @@ export class HtmlLexer {
         : text.indexOf(end, from + begin.length);
       if (close >= 0) {
         // One that begins again before it ends is being typed.
-        if (NEVER_AGAIN.has(begin) && this.beginsAgain(begin, from, close)) return 0;
+        if (NEVER_AGAIN.has(begin) && this.beginsAgain(begin, from, close))
+          return this.openEnd(begin, from);
         // A sign of a colour, or a brace of prose, ends nothing on another line.
         if (begin === "{#" && this.hasLineEnd(from, close)) return 0;
         return close + end.length;
       }
       this.missing.set(end, Math.min(from, this.missing.get(end) ?? from));
-      if (begin === "<?") return text.length;
+      return begin === "<?" ? text.length : this.openEnd(begin, from);
     }
     return 0;
+  }
+
+  /** Where code on lines of its own ends that nothing closes yet: before a line that begins with markup. */
+  private openEnd(begin: string, from: number): number {
+    const { text } = this;
+    const first = from + begin.length;
+    if (begin !== "<%" || !/^[ \t]*[\r\n]/.test(text.slice(first, first + FAR))) return 0;
+    const markup = /[\r\n][ \t]*</g;
+    markup.lastIndex = first;
+    let end = markup.exec(text)?.index ?? text.length;
+    while (end > first && isBlank(text.charCodeAt(end - 1))) end--;
+    return end > first ? end : 0;
   }
 
   private beginsAgain(begin: string, from: number, close: number): boolean {
@@ -170,7 +186,7 @@ export class HtmlLexer {
 
   /** Whether what is read has its lines for itself that ends at an offset. */
   protected isAlone(end: number): boolean {
-    return this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(this.text.slice(end, end + 200));
+    return this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(this.text.slice(end, end + FAR));
   }
 
   /** A comment, the document's type, or what is read as a comment. */

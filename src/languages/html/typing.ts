@@ -1,7 +1,7 @@
 import type { Typing } from "../../core/language.js";
 import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
-import { ISLAND_WORDS } from "./islands.js";
+import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
 import { leavesAtMargin } from "./margin.js";
 
 /** A name as people write it. */
@@ -36,6 +36,7 @@ export const htmlTyping: Typing = {
   triggers: [">", "/", " ", "}"],
   words: WORDS,
   closers: htmlClosers,
+  addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";

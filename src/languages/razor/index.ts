@@ -5,7 +5,7 @@ import { TokenFlag } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
 import { htmlClosers } from "../html/closers.js";
 import { html } from "../html/index.js";
-import { Step, bracesStep, type Code } from "../html/islands.js";
+import { Step, blocksAddUp, bracesStep, type Code } from "../html/islands.js";
 import { T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
 import { parseHtml, type Dialect } from "../html/parser.js";
@@ -100,6 +100,7 @@ export const razor: Language = {
     ...html.typing,
     words: new Map([...html.typing.words, ["case", [" x:"]], ["default", [":"]]]),
     closers: (text, line) => htmlClosers(text, line, DIALECT),
+    addsUp: (tokens) => blocksAddUp(tokens, BRACES),
   },
   regions: regionsBy(razorRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),

@@ -6,7 +6,7 @@ import { WHOLE, depthAfter } from "./depth.js";
 import type { MovedLine } from "./moved.js";
 import { siblingBelow } from "./siblings.js";
 import type { Site } from "./site.js";
-import { whiteBeyond } from "./white.js";
+import { whiteBeyond } from "../../style/indent.js";
 
 /**
  * The depth that the place gives the block's first line.

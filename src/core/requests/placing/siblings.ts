@@ -32,6 +32,7 @@ export function siblingBelow(
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
   if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;
+  if (language.typing.addsUp?.(tokens) === false) return undefined;
   const text = tokens.textOf(t);
   if (notation.tags === true && ATTRIBUTE.test(text)) return undefined;
   const sheet = demands(language, syntax, style);

@@ -1,5 +1,5 @@
 import type { Signs } from "../../notation.js";
-import { indentText } from "../../style/indent.js";
+import { indentText, whiteBeyond } from "../../style/indent.js";
 import type { Style } from "../../style/style.js";
 import { indentColumn, startOfLine } from "../../text/width.js";
 
@@ -25,12 +25,4 @@ export function whiteAt(signs: Signs, before: string, column: number, style: Sty
     end = start;
   }
   return indentText(style, column);
-}
-
-/** White space that stands there already, and columns beyond it in its kind. */
-export function whiteBeyond(white: string, columns: number, style: Style): string {
-  if (white === "") return indentText(style, columns);
-  if (!white.endsWith("\t")) return white + " ".repeat(columns);
-  const tabs = Math.floor(columns / style.indentSize);
-  return white + "\t".repeat(tabs) + " ".repeat(columns - tabs * style.indentSize);
 }

@@ -4,7 +4,7 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
-import { ISLANDS } from "../islands.js";
+import { ISLANDS, holdsText } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { leavesAtMargin } from "../margin.js";
 import { R } from "../rules.js";
@@ -133,7 +133,11 @@ export class HtmlLayout extends HtmlItems {
   }
 
   /** States what an island on a line of its own needs beside its place. */
-  protected lone(_t: number): void {}
+  protected lone(t: number): void {
+    const { tokens, sheet } = this;
+    if (tokens.has(t, TokenFlag.MultiLine) && !holdsText(tokens.textOf(t)))
+      sheet.mark(t, Mark.Reindent);
+  }
 
   /**
    * A content with blocks in it: each begins a line, and so does what stands between them.

@@ -1,0 +1,82 @@
+import type { Syntax } from "../../core/language.js";
+import { wholeLines, withinLine } from "../../core/regions/place.js";
+import type { Region } from "../../core/regions/region.js";
+import { Step, islandStep } from "../html/islands.js";
+import { T } from "../html/kinds.js";
+import { htmlRegions } from "../html/regions.js";
+
+/** A value between `<%=`, `<%#` or `<%:` and `%>`, or statements between `<%` and `%>`. */
+const ISLAND = /<%(?<sign>[=:#]|(?![@$-]))(?<code>[^]*?)%>/g;
+
+/** Statements on lines of their own that nothing closes yet. */
+const OPEN = /^<%[ \t]*(?:\r\n|\r|\n)\s*(?=\S)(?![^]*%>)/;
+
+/** Where a page says which language its islands are in. */
+const DIRECTIVE = /<%\s*@[^]*?\blanguage\s*=\s*["']?(\w+)[^]*?%>/i;
+
+const LINE_END = /[\r\n]/;
+
+/** The code of a page that can be read by itself, and what the markup holds. */
+export function* aspxRegions(syntax: Syntax): Iterable<Region> {
+  const { tokens } = syntax;
+  const { text } = tokens;
+  const found: Region[] = Array.from(htmlRegions(syntax), (region) => ({
+    ...region,
+    languageId: serverLanguage(text.slice(text.lastIndexOf("<script", region.from), region.from))
+      ?? region.languageId,
+  }));
+  if (languageOf(DIRECTIVE.exec(text)?.[1]) === "csharp") {
+    for (let t = 0; t < tokens.count; t++)
+      if (tokens.kind(t) as T === T.Word)
+        found.push(...islands(text, tokens.start(t), tokens.end(t)));
+  }
+  yield* found.sort((a, b) => a.from - b.from);
+}
+
+/** The code of the islands between two offsets. */
+function* islands(text: string, from: number, to: number): Iterable<Region> {
+  const open = OPEN.exec(text.slice(from, to))?.[0];
+  if (open !== undefined)
+    return yield {
+      ...wholeLines(text, from + open.length, to),
+      languageId: "csharp",
+      closer: /%>/,
+    };
+  for (const { 0: island, index, groups } of text.slice(from, to).matchAll(ISLAND)) {
+    const { sign, code } = groups as { sign: string; code: string };
+    const start = from + index + "<%".length + sign.length;
+    const region = sign === ""
+      ? statements(text, start, code, islandStep(island))
+      : value(text, start, code);
+    if (region !== undefined) yield region;
+  }
+}
+
+function value(text: string, from: number, code: string): Region | undefined {
+  const place = withinLine(text, from, from + code.length);
+  if (place === undefined || LINE_END.test(code.trim())) return undefined;
+  return { ...place, languageId: "csharp", start: "expression", closer: /%>/ };
+}
+
+/** Statements on lines of their own, or one on the line of its island, where their braces add up. */
+function statements(text: string, from: number, code: string, step: Step): Region | undefined {
+  if (step !== Step.None) return undefined;
+  const place = withinLine(text, from, from + code.length);
+  if (place === undefined) return undefined;
+  const [, before, after] = /^(\s*)[^]*?(\s*)$/.exec(code)!;
+  const isOne = /^[^;{}\r\n]*;$/.test(code.trim());
+  const hasLines = LINE_END.test(before!) && LINE_END.test(after!);
+  if (!isOne && !hasLines) return undefined;
+  const lines = hasLines ? wholeLines(text, place.from, place.to) : place;
+  return { ...lines, languageId: "csharp", closer: /%>/ };
+}
+
+/** The language that a page or a script names; C# where it names none. */
+const languageOf = (name: string | undefined): string =>
+  name !== undefined && /^(?:vb|visualbasic)/i.test(name) ? "vb" : "csharp";
+
+/** The language of a script that the server runs; undefined for others. */
+function serverLanguage(tag: string): string | undefined {
+  if (!/^<script\b[^>]*\brunat\s*=\s*["']?server/i.test(tag)) return undefined;
+  return languageOf(/\blanguage\s*=\s*["']?(\w+)/i.exec(tag)?.[1]);
+}

@@ -1,0 +1,77 @@
+import type { EnteredText, Typing } from "../../core/language.js";
+import type { Change } from "../../core/text/edits.js";
+import { startOfLine, whiteOf } from "../../core/text/width.js";
+import { whiteBeyond } from "../../core/style/indent.js";
+import type { Style } from "../../core/style/style.js";
+import { htmlClosers } from "../html/closers.js";
+import { blocksAddUp, ISLANDS } from "../html/islands.js";
+import type { Dialect } from "../html/parser.js";
+import { htmlTyping } from "../html/typing.js";
+import { R, RULES } from "../html/rules.js";
+
+/** What opens in code is closed by the sign in the same place. */
+const OPENERS = "({[";
+const CLOSERS = ")}]";
+
+/** How pages of the server are read. */
+export const DIALECT: Dialect = { closesAny: true };
+
+/** What is said of text that is being typed. */
+export const aspxTyping: Typing = {
+  ...htmlTyping,
+  closers: (text, line) => htmlClosers(text, line, DIALECT),
+  entered,
+  addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
+  completed(text, at, character) {
+    const opener = character === ">" ? openIsland(text, at - 2) : openBracket(text, at - 1);
+    return opener < 0 ? undefined : closedLine(text, at, opener);
+  },
+};
+
+/** Answers for Enter behind what begins statements on lines of their own, before the first of them. */
+function entered(text: string, at: number, style: Style): EnteredText | undefined {
+  const { 1: above } =
+    /([ \t]*)<%[ \t]*(?:\r\n|\r|\n)$/.exec(text.slice(startOfLine(text, at - 1), at)) ?? [];
+  const { 0: rest } = /[^\r\n]*/y.exec(text.slice(at))!;
+  if (above === undefined || rest.trim() !== "") return undefined;
+  const white = whiteBeyond(above, style.indentSize, style);
+  const changes = rest === white
+    ? []
+    : [{ from: at, to: at + rest.length, text: white, rule: RULES[R.Line]! }];
+  return { changes, caret: at + white.length };
+}
+
+/** Where the island begins that is open at an offset; -1 where none is. */
+function openIsland(text: string, at: number): number {
+  const begin = text.lastIndexOf("<%", at - 1);
+  return begin >= 0 && !text.slice(begin, at).includes("%>") ? begin : -1;
+}
+
+/** Whether the island at an offset ends below, so that its own language answers. */
+function isClosed(text: string, at: number): boolean {
+  const end = text.indexOf("%>", at);
+  return end >= 0 && !text.slice(at, end).includes("<%");
+}
+
+/** The opener that the sign at an offset closes, within the island that is open there; -1 where there is none. */
+function openBracket(text: string, at: number): number {
+  const begin = openIsland(text, at);
+  if (begin < 0 || isClosed(text, at)) return -1;
+  let depth = 0;
+  for (let i = at; i > begin; i--) {
+    if (CLOSERS.includes(text[i]!)) depth++;
+    else if (OPENERS.includes(text[i]!) && --depth === 0) return i;
+  }
+  return -1;
+}
+
+/** Has a line that begins with what closes stand where the line of the opener does. */
+function closedLine(text: string, at: number, opener: number): Change[] | undefined {
+  const start = startOfLine(text, at);
+  const head = text.slice(start, at).trimStart();
+  if (head !== "%>" && !(head.length === 1 && CLOSERS.includes(head))) return undefined;
+  const white = whiteOf(text, opener);
+  const to = at - head.length;
+  if (text.slice(start, to) === white) return [];
+  return [{ from: start, to, text: white, rule: RULES[R.Line]! }];
+}
