@@ -94,6 +94,13 @@ describe("programs stay programs", () => {
       `, `
       interface Ferry extends Vessel<Cargo> {}
       `],
+    ["a type between braces that is no pattern, in brackets before an arrow", `
+      const low = (): ({tide: () => S}) => {};
+      type High = ({tide: {at}, piers: [first]}: X) => void;
+      `, `
+      const low = (): ({ tide: () => S }) => {};
+      type High = ({ tide: { at }, piers: [first] }: X) => void;
+      `],
     ["a type in brackets before an arrow", `
       const late = (): (true) => isLate;
       `],

@@ -17,8 +17,16 @@ describe("types", () => {
       class Quay extends Pier implements Mooring {}
       `],
     ["and then between its items, one a line", `
+      interface Rota extends Readonly<TimetableOf<GullhavenFerry, SpringTideTable, NorthPier, string>>, Shifts { a: 1 }
       interface Board extends Readonly<Timetable<Ferry>>, Iterable<DepartureOfTheDay>, Printable<Poster> { a: 1 }
       `, `
+      interface Rota
+        extends
+          Readonly<TimetableOf<GullhavenFerry, SpringTideTable, NorthPier, string>>,
+          Shifts
+      {
+        a: 1;
+      }
       interface Board
         extends Readonly<Timetable<Ferry>>,
           Iterable<DepartureOfTheDay>,
@@ -26,6 +34,24 @@ describe("types", () => {
       {
         a: 1;
       }
+      `],
+    ["alternatives of an item that begins with their sign stand in one column", `
+      type Board = Timetable<string, | Row<"north pier", HighTide> | Row<"south pier", LowTideOfTheWholeSpringDay> | null>;
+      `, `
+      type Board = Timetable<
+        string,
+        | Row<"north pier", HighTide>
+        | Row<"south pier", LowTideOfTheWholeSpringDay>
+        | null
+      >;
+      `],
+    ["a type that stands for what is left out goes below its name before it splits", `
+      interface Rota<Shift extends Partial<Record<keyof Shift, string>> = Partial<DayOfTheSpringTide>> {}
+      `, `
+      interface Rota<
+        Shift extends Partial<Record<keyof Shift, string>> =
+          Partial<DayOfTheSpringTide>
+      > {}
       `],
     // Every alternative of a stack begins with its sign, the first one too, and none on one line does.
     ["unions lead where they are split", `
@@ -169,6 +195,60 @@ describe("what splits last", () => {
         tariff.of(day).adult * adults + children;
       const late = (store: Store) => (next: Next) => (row: Row) =>
         next(row, store, departures);
+      `],
+    // Heads of functions that come to others go below the name first, and then have a line each.
+    ["heads of arrows that come to others", `
+      const berths = (store: Store, rows: readonly Row[]) => (tide: Tide) => { moor(tide); };
+      const departures = (store: Store): DepartureList => (next: Next) => (...rows) => { next(rows); };
+      const arrivals = (store: Store, options: Options = { late: true }): Arrivals => (next: Next) => (...rows) => { next(rows); };
+      board.each((pier: Pier, options: Options) => (departures: readonly TimetableRow[]) => { print(pier); });
+      `, `
+      const berths = (store: Store, rows: readonly Row[]) => (tide: Tide) => {
+        moor(tide);
+      };
+      const departures =
+        (store: Store): DepartureList => (next: Next) => (...rows) => {
+          next(rows);
+        };
+      const arrivals =
+        (store: Store, options: Options = { late: true }): Arrivals =>
+        (next: Next) =>
+        (...rows) => {
+          next(rows);
+        };
+      board.each(
+        (pier: Pier, options: Options) => (departures: readonly TimetableRow[]) => {
+          print(pier);
+        },
+      );
+      `],
+    ["heads as written, below the name or beside it, and as items", `
+      const berth =
+        (pier) =>
+        (tide) => {
+          moor(pier, tide);
+        };
+      const tide = (pier) =>
+        (hour) => low(pier, hour);
+      board.each(
+        row,
+        (pier) =>
+        (tide) => moor(pier, tide),
+      );
+      `],
+    ["a function goes below its arrow before a type's one word is split off", `
+      export const buildDepartureBoard = <Row = unknown>(): DepartureBoards<Row> => function board(rows) {
+        print(rows);
+      };
+      const low = () => function (tide) { return tide < 1; };
+      `, `
+      export const buildDepartureBoard = <Row = unknown>(): DepartureBoards<Row> =>
+        function board(rows) {
+          print(rows);
+        };
+      const low = () => function (tide) {
+        return tide < 1;
+      };
       `],
     ["as written it stays there", `
       wait(() =>

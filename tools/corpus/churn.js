@@ -107,5 +107,10 @@ function limitOf(texts) {
     return lines;
   };
   const cliff = (limit) => sum(limit - 5, limit) / (sum(limit + 1, limit + 6) + 5);
-  return LIMITS.reduce((best, limit) => (cliff(limit) > cliff(best) ? limit : best));
+  const all = sum(0, counts.length);
+  // Comments may be wrapped before the limit of the code.
+  const kept = LIMITS.filter((limit) => sum(limit + 1, counts.length) * 33 < all);
+  return (kept.length > 0 ? kept : LIMITS).reduce(
+    (best, limit) => (cliff(limit) > cliff(best) ? limit : best),
+  );
 }

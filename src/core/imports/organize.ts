@@ -24,23 +24,24 @@ interface Run extends Span {
  * sorted, what is alike left in its order. Comments travel with the import below them or on whose line they
  * stand. Nothing else moves, and no import crosses code, or another that may not be crossed.
  */
-export const organizeBy = (order: ImportOrder): OrganizeImports => (
-  language,
-  syntax,
-  settings,
-  within,
-) => {
-  if (holdsFile(syntax)) return [];
-  const { text } = syntax.tokens;
-  const rule = `${language.family}/${IMPORT_RULE}`;
-  const changes: Change[] = [];
-  for (const run of runsOf(order, syntax, settings)) {
-    const asked = within?.some(({ from, to }) => from < run.to && to > run.from) !== false;
-    if (!asked || isSorted(run.items)) continue;
-    changes.push(...replaceLines(text, run, sortedText(run.items, text), rule));
-  }
-  return changes;
-};
+export const organizeBy = (order: ImportOrder): OrganizeImports =>
+  (
+    language,
+    syntax,
+    settings,
+    within,
+  ) => {
+    if (holdsFile(syntax)) return [];
+    const { text } = syntax.tokens;
+    const rule = `${language.family}/${IMPORT_RULE}`;
+    const changes: Change[] = [];
+    for (const run of runsOf(order, syntax, settings)) {
+      const asked = within?.some(({ from, to }) => from < run.to && to > run.from) !== false;
+      if (!asked || isSorted(run.items)) continue;
+      changes.push(...replaceLines(text, run, sortedText(run.items, text), rule));
+    }
+    return changes;
+  };
 
 /** Whether imports are in order; the blank lines between them are the layout's matter then. */
 const isSorted = (items: readonly Item[]): boolean =>

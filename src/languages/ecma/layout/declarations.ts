@@ -214,12 +214,30 @@ export abstract class DeclarationLayout extends ExpressionLayout {
   /** The brace whose gap the clauses before it have settled, or -1. */
   protected lowBrace = -1;
 
-  /** A clause of a class; its items begin lines where they are long. */
+  /**
+   * A clause of a class; its items begin lines where they are long. Of several the first one stands in the column of
+   * the others, rather than that it splits beside the word before it.
+   */
   protected heritage(node: number): void {
+    const { sheet, tree, tokens } = this;
+    const first = tokens.skipTrivia(tree.first(node) + 1);
+    const comma = this.firstComma(node);
     this.framed(node, this.ownSplit(node), 1, () => this.run(node, (t, kind, before, child) => {
+      if (t === comma) sheet.close();
       if (kind === T.Comma || this.kindOf(child) === N.TypeArguments) return this.join(t, R.Comma);
       if (before === T.Comma) return this.fold(t, R.Comma);
-      this.space(t, R.Keyword);
+      if (t !== first || comma < 0) return this.space(t, R.Keyword);
+      const written = this.keepsSplit && this.beginsLine(t) ? FrameFlag.Split : 0;
+      sheet.open(t, comma - 1, written, 1);
+      this.fold(t, R.Keyword);
     }));
+  }
+
+  /** The first comma between the items of a node, or -1. */
+  private firstComma(node: number): number {
+    const { tree, tokens } = this;
+    for (const part = tree.parts(node); part.next();)
+      if (part.node === NONE && tokens.kind(part.at) as T === T.Comma) return part.at;
+    return -1;
   }
 }

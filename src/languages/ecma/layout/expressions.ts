@@ -4,10 +4,10 @@ import { NONE, onOneLine } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import type { Rule } from "./base.js";
-import { OperatorLayout } from "./operators.js";
+import { ArrowLayout } from "./arrows.js";
 
 /** Expressions, and how values stand beside what they are given to. */
-export abstract class ExpressionLayout extends OperatorLayout {
+export abstract class ExpressionLayout extends ArrowLayout {
   protected abstract functionLike(node: number): void;
   protected abstract classLike(node: number): void;
 
@@ -194,6 +194,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
     if (kind === N.JsxElement) return void this.bracketedJsx(t, child);
     if (this.isAlternatives(child) && !this.tokens.has(t - 1, TokenFlag.EndsLine))
       return void this.stacked(t, child, R.Operator);
+    if (this.isCurried(child)) return this.curried(t, child, end);
     const below = this.keptBelow(t, child);
     if (!below && child !== NONE && this.staysClose(child)) {
       this.space(t, R.Operator);
@@ -240,7 +241,7 @@ export abstract class ExpressionLayout extends OperatorLayout {
     return kind === N.Binary || kind === N.Sequence;
   }
 
-  private staysClose(node: number): boolean {
+  protected staysClose(node: number): boolean {
     const { tree } = this;
     switch (tree.kind(node) as N) {
       case N.Object:
@@ -355,60 +356,6 @@ export abstract class ExpressionLayout extends OperatorLayout {
     if (last === NONE || tree.end(last) !== tree.end(node)) return 0;
     return tree.kind(last) === N.Arguments ? this.hugInside(last) : this.hugOfCall(last);
   }
-
-  // Arrow functions
-
-  private arrow(node: number): void {
-    const { tree, tokens } = this;
-    const first = tree.first(node);
-    for (const part = tree.parts(node); part.next();) {
-      const { at: t, node: child } = part;
-      const isChild = child !== NONE;
-      if (isChild || !tokens.isTrivia(t)) {
-        if (t > first && this.afterArrow(t)) {
-          if (this.kindOf(child) === N.Block) this.block(child, node);
-          else this.arrowBody(t, child, tree.end(node));
-        } else if (isChild) {
-          if (t > first) this.arrowGap(t, child);
-          this.visit(child);
-        } else if (t > first) {
-          this.space(t, R.Arrow);
-        }
-        if (!isChild && tokens.kind(t) === T.String) this.string(t);
-      }
-    }
-  }
-
-  private afterArrow(t: number): boolean {
-    return this.tokens.kind(this.tokens.grammarBefore(t)) === T.Arrow;
-  }
-
-  private arrowGap(t: number, child: number): void {
-    const kind = this.kindOf(child);
-    if (kind === N.Annotation) this.join(t, R.Type);
-    else if (kind === N.Parameters && this.tokens.kind(t - 1) !== T.Name) this.join(t, R.Type);
-    else this.space(t, R.Arrow);
-  }
-
-  private arrowBody(t: number, body: number, end: number): void {
-    const kind = this.kindOf(body);
-    if (kind === N.JsxElement) return void this.bracketedJsx(t, body);
-    const call = kind === N.Primary || kind === N.New || kind === N.Await;
-    const below = this.keptBelow(t, body);
-    if (!below && body !== NONE && kind !== N.Conditional && !call && this.staysClose(body)) {
-      this.space(t, R.Arrow);
-      return this.visit(body);
-    }
-    // A call goes to a line of its own where it fits there, and else splits inside.
-    const splits = call && this.staysClose(body);
-    const flags = below ? FrameFlag.Split : splits ? FrameFlag.IfItHelps : FrameFlag.Whole;
-    const frame = this.sheet.open(t, end - 1, flags, 1);
-    this.fold(t, R.Arrow);
-    if (body !== NONE) this.visitIn(frame, body, 1, "alignedIn");
-    this.sheet.close();
-  }
-
-  protected abstract block(node: number, owner?: number): void;
 
   // Values that brackets may be put around
 

@@ -25,6 +25,9 @@ export abstract class ListLayout extends LayoutBase {
   /** Whether a node is a union or an intersection of several types. */
   protected abstract isAlternatives(node: number): boolean;
 
+  /** Whether alternatives begin with their sign, so that the others stand in its column. */
+  protected abstract isLed(node: number): boolean;
+
   /** Lays out a union or an intersection that is all that the brackets of a frame hold, from gap t on. */
   protected abstract stackedIn(frame: number, t: number, node: number): void;
 
@@ -115,8 +118,8 @@ export abstract class ListLayout extends LayoutBase {
         } else if (items.count === 1 && this.isAlternatives(child)) {
           this.stackedIn(frame, t, child);
         } else {
-          const inner = this.hangsAlone(child) ? 1 : hang;
-          if (beside) this.visitIn(frame, child, inner, "alignedIn");
+          const inner = this.hangsAlone(child) ? 1 : this.isLed(child) ? 0 : hang;
+          if (beside || this.isCurried(child)) this.visitIn(frame, child, inner, "alignedIn");
           else if (kind === N.JsxExpression) this.visit(child, inner);
           else this.visitIn(frame, child, inner, "bound");
         }
@@ -255,10 +258,13 @@ export abstract class ListLayout extends LayoutBase {
 
   protected abstract isPower(node: number): boolean;
 
-  /** Visits a value whose lines, where it is a run of operators, hang on the frame around it as `link` says. */
+  /** Whether a function comes to another one: `(a) => (b) => c`. */
+  protected abstract isCurried(node: number): boolean;
+
+  /** Visits a value whose lines, where it has some of its own, hang on the frame around it as `link` says. */
   protected visitIn(frame: number, child: number, hang: number, link: "alignedIn" | "bound"): void {
     const { frames } = this.sheet;
-    const run = this.isOperatorRun(child) ? frames.count : ROOT;
+    const run = this.isOperatorRun(child) || this.isCurried(child) ? frames.count : ROOT;
     this.visit(child, hang);
     if (run !== ROOT) frames[link].set(run, frame);
   }

@@ -14,7 +14,7 @@ export abstract class TypeLayout extends ListLayout {
         this.run(node, this.annotationRule);
         return true;
       case N.TypeParameter:
-        this.run(node, this.wordRule);
+        this.run(node, this.parameterRule(node));
         return true;
       case N.ConditionalType:
         this.framed(
@@ -84,6 +84,21 @@ export abstract class TypeLayout extends ListLayout {
     return this.typeAfter(t, child, R.Keyword);
   };
 
+  /** A type that stands for what is left out goes below its name before it splits. */
+  private parameterRule(node: number): Rule {
+    return (t, kind, before, child) => {
+      if (before !== T.Assign || this.kindOf(child) !== N.TypeReference)
+        return this.wordRule(t, kind, before, child);
+      const { sheet, tree } = this;
+      const flags = this.keptBelow(t, child) ? FrameFlag.Split : FrameFlag.IfItHelps;
+      sheet.open(t, tree.end(node) - 1, flags, 1);
+      this.fold(t, R.Operator);
+      this.visit(child);
+      sheet.close();
+      return true;
+    };
+  }
+
   private readonly itemRule: Rule = (t, kind, before) => {
     if (kind === T.Question || kind === T.Colon || before === T.Ellipsis)
       return this.join(t, R.Colon);
@@ -131,6 +146,10 @@ export abstract class TypeLayout extends ListLayout {
     const kind = this.kindOf(node);
     if (kind !== N.Union && kind !== N.Intersection) return false;
     return this.operandCount(node) > 1;
+  }
+
+  protected isLed(node: number): boolean {
+    return this.isAlternatives(node) && this.isSign(this.tree.first(node));
   }
 
   private operandCount(node: number): number {

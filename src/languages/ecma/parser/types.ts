@@ -285,7 +285,9 @@ export abstract class TypeParser extends EcmaBase {
     this.withConditional(() => {
       closed = this.list(T.RightParen, () => types += this.typeParameterItem() ? 1 : 2);
     });
-    if (this.kind !== T.Arrow || !this.mayBeParameters(first)) {
+    const isType =
+      this.kind !== T.Arrow || !this.mayBeParameters(first) || !this.mayBePattern(this.tree.last);
+    if (isType) {
       if (closed && types !== 1) this.missing = true;
       return this.finish(N.TypeParen, first);
     }
@@ -301,6 +303,25 @@ export abstract class TypeParser extends EcmaBase {
     const { tree } = this;
     for (let item = tree.child(parameters); item !== NONE; item = tree.next(item))
       this.asPattern(tree.kind(item) === N.Parameter ? tree.child(item) : item);
+  }
+
+  /** Whether a type between braces reads like a pattern too: what stands behind its names are names and patterns. */
+  private mayBePattern(node: number): boolean {
+    const { tree } = this;
+    if (node === NONE || tree.kind(node) !== N.ObjectType) return true;
+    for (let member = tree.child(node); member !== NONE; member = tree.next(member)) {
+      const value = tree.lastChild(member);
+      if (value === NONE || tree.kind(value) !== N.Annotation) continue;
+      const type = tree.child(value);
+      const isName =
+        type === NONE || (tree.kind(type) === N.TypeReference && tree.child(type) === NONE);
+      if (
+        !isName
+        && tree.kind(type) !== N.TupleType
+        && !(tree.kind(type) === N.ObjectType && this.mayBePattern(type))
+      ) return false;
+    }
+    return true;
   }
 
   private asPattern(node: number): void {
