@@ -97,9 +97,11 @@ describe("programs stay programs", () => {
     ["a type between braces that is no pattern, in brackets before an arrow", `
       const low = (): ({tide: () => S}) => {};
       type High = ({tide: {at}, piers: [first]}: X) => void;
+      type Tide<T> = T extends {low: infer L} ? () => L : never;
       `, `
       const low = (): ({ tide: () => S }) => {};
       type High = ({ tide: { at }, piers: [first] }: X) => void;
+      type Tide<T> = T extends { low: infer L } ? () => L : never;
       `],
     ["a type in brackets before an arrow", `
       const late = (): (true) => isLate;

@@ -285,9 +285,7 @@ export abstract class TypeParser extends EcmaBase {
     this.withConditional(() => {
       closed = this.list(T.RightParen, () => types += this.typeParameterItem() ? 1 : 2);
     });
-    const isType =
-      this.kind !== T.Arrow || !this.mayBeParameters(first) || !this.mayBePattern(this.tree.last);
-    if (isType) {
+    if (this.kind !== T.Arrow || !this.mayBeParameters(first) || this.isObjectType(first)) {
       if (closed && types !== 1) this.missing = true;
       return this.finish(N.TypeParen, first);
     }
@@ -305,6 +303,17 @@ export abstract class TypeParser extends EcmaBase {
       this.asPattern(tree.kind(item) === N.Parameter ? tree.child(item) : item);
   }
 
+  /** Whether the bracket at `first` begins with a type between braces, just read, that is no pattern. */
+  private isObjectType(first: number): boolean {
+    const { tree, tokens } = this;
+    const begin = tokens.skipTrivia(first + 1);
+    return (
+      tokens.kind(begin) as T === T.LeftBrace
+      && tree.first(tree.last) === begin
+      && !this.mayBePattern(tree.last)
+    );
+  }
+
   /** Whether a type between braces reads like a pattern too: what stands behind its names are names and patterns. */
   private mayBePattern(node: number): boolean {
     const { tree } = this;
@@ -314,7 +323,8 @@ export abstract class TypeParser extends EcmaBase {
       if (value === NONE || tree.kind(value) !== N.Annotation) continue;
       const type = tree.child(value);
       const isName =
-        type === NONE || (tree.kind(type) === N.TypeReference && tree.child(type) === NONE);
+        type === NONE
+        || (tree.kind(type) === N.TypeReference && tree.end(type) - tree.first(type) === 1);
       if (
         !isName
         && tree.kind(type) !== N.TupleType
