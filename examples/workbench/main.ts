@@ -48,7 +48,7 @@ const edits = new EditsPanel((index) => {
     source.view.dispatch({ effects: EditorView.scrollIntoView(difference.from, { y: "center" }) });
 });
 new LearnPanel(workshop, takeStyle);
-new ReplayPanel(source, workshop);
+new ReplayPanel(source, result, workshop);
 
 // What the text becomes
 

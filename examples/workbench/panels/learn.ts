@@ -24,12 +24,13 @@ export class LearnPanel {
       await this.learnFrom(await readFiles(event.dataTransfer!));
     });
     const input = find<HTMLInputElement>("learn-files");
+    // The same files may be chosen again.
+    input.addEventListener("click", () => input.value = "");
     input.addEventListener("change", async () => {
       const files = await Promise.all(
         [...input.files ?? []].map(async (file) => ({ name: file.name, text: await file.text() })),
       );
       await this.learnFrom(files);
-      input.value = "";
     });
     const button = find<SlButton>("learn-take");
     button.addEventListener("click", () => this.learnt && take(this.learnt.style));
@@ -53,7 +54,7 @@ export class LearnPanel {
     const { lines, changed, changedBefore, findings } = this.learnt;
     const share = (count: number): string => `${((100 * count) / lines).toFixed(1)} %`;
     this.told.textContent =
-      `${samples.length} of ${files.length} files, ${lines} lines: ${share(changed)} would change under this style, ${share(changedBefore)} with nothing said.`;
+      `${samples.length} of ${files.length} files, ${lines} lines: ${share(changed)} would change under this style, ${share(changedBefore)} with nothing said. Bars: lines that would change under each value.`;
     find("learn-findings").replaceChildren(
       ...findings.filter(({ sureness }) => sureness > 0).map((finding) => bars(finding)),
     );

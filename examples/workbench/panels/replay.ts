@@ -1,5 +1,6 @@
 import type { SlButton, SlRange } from "@shoelace-style/shoelace";
 import uPlot from "uplot";
+import type { Result } from "../editor/result.js";
 import type { Source } from "../editor/source.js";
 import type { Workshop } from "../engine/client.js";
 import { find } from "./dom.js";
@@ -18,7 +19,11 @@ export class ReplayPanel {
   private keys = 0;
   private playing = false;
 
-  constructor(private readonly source: Source, private readonly workshop: Workshop) {
+  constructor(
+    private readonly source: Source,
+    private readonly result: Result,
+    private readonly workshop: Workshop,
+  ) {
     this.button.addEventListener("click", () => {
       if (this.playing) this.playing = false;
       else void this.play();
@@ -33,8 +38,11 @@ export class ReplayPanel {
   async play(): Promise<void> {
     const { source, workshop } = this;
     const { languageId, text } = source;
-    const { result, style } = await workshop.desk.judge(languageId, text, {});
+    const judgement = await workshop.desk.judge(languageId, text, {});
+    const { result, style } = judgement;
     const lines = result.replace(/\n$/, "").split("\n");
+    // What is typed comes to this text, which is not told what it came from.
+    this.result.show({ ...judgement, differences: [] });
     this.playing = true;
     this.button.textContent = "Stop";
     this.times = [];
