@@ -42,9 +42,10 @@ export abstract class ListLayout extends TypeLayout {
     const closer = tree.end(node) - 1;
     const first = tokens.skipTrivia(opener + 1);
     if (first === closer && closer === opener + 1) return this.join(closer, R.Bracket);
-    // A short word alone gains nothing on a line of its own.
-    if (this.holdsWord(node)) return this.run(node, (t) => this.join(t, R.Bracket));
     const items = this.itemsOf(node);
+    // A short word alone, or an attribute, gains nothing on a line of its own.
+    if (this.holdsWord(node) || this.isLoneAttribute(node, items))
+      return this.run(node, (t) => this.join(t, R.Bracket));
     const broken = this.holdsBroken(node);
     const below = this.closesBelow(node, closer);
     const rows = !broken && this.beginsBeside(node, items, first);
@@ -134,6 +135,12 @@ export abstract class ListLayout extends TypeLayout {
       case N.Argument: return true;
       default: return false;
     }
+  }
+
+  /** Whether brackets hold one attribute, which splits inside. */
+  private isLoneAttribute(node: number, { count, closing }: Items): boolean {
+    const isAlone = this.kindOf(node) === N.Attributes && count === 1 && closing < 0;
+    return isAlone && !this.holdsBroken(node) && this.writtenSplit(node) === 0;
   }
 
   protected holdsWord(node: number): boolean {
