@@ -72,6 +72,26 @@ describe("operatorSplit", () => {
         && theDeckOfTheFerry;
       `],
   ], { operatorSplit: "as-written", maxLineLength: 40 });
+  fixtures("javascript", [
+    ["a last object keeps its brace behind its operator", `
+      board.show({ ...(late && tide !== low && { at: "noon", pier: "north" }) });
+      print(late &&
+        tide && {
+          at,
+        });
+      `, `
+      board.show({
+        ...(late && tide !== low && {
+          at: "noon",
+          pier: "north",
+        }),
+      });
+      print(late &&
+        tide && {
+          at,
+        });
+      `],
+  ], { operatorSplit: "after", maxLineLength: 40 });
   fixtures("python", [
     ["in Python too", `
       a = (seats and

@@ -35,6 +35,15 @@ describe("types", () => {
         a: 1;
       }
       `],
+    ["alternatives of which a condition tests a type", `
+      type Tide<Board> = Board[keyof Board] extends Reader<"north pier", HighTide> | undefined ? 1 : 2;
+      `, `
+      type Tide<Board> = Board[keyof Board] extends
+        | Reader<"north pier", HighTide>
+        | undefined
+        ? 1
+        : 2;
+      `],
     ["alternatives of an item that begins with their sign stand in one column", `
       type Board = Timetable<string, | Row<"north pier", HighTide> | Row<"south pier", LowTideOfTheWholeSpringDay> | null>;
       `, `
@@ -233,7 +242,7 @@ describe("what splits last", () => {
       board.each(
         row,
         (pier) =>
-        (tide) => moor(pier, tide),
+          (tide) => moor(pier, tide),
       );
       `],
     ["a function goes below its arrow before a type's one word is split off", `

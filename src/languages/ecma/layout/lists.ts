@@ -119,7 +119,7 @@ export abstract class ListLayout extends LayoutBase {
           this.stackedIn(frame, t, child);
         } else {
           const inner = this.hangsAlone(child) ? 1 : this.isLed(child) ? 0 : hang;
-          if (beside || this.isCurried(child)) this.visitIn(frame, child, inner, "alignedIn");
+          if (beside) this.visitIn(frame, child, inner, "alignedIn");
           else if (kind === N.JsxExpression) this.visit(child, inner);
           else this.visitIn(frame, child, inner, "bound");
         }
@@ -258,13 +258,10 @@ export abstract class ListLayout extends LayoutBase {
 
   protected abstract isPower(node: number): boolean;
 
-  /** Whether a function comes to another one: `(a) => (b) => c`. */
-  protected abstract isCurried(node: number): boolean;
-
-  /** Visits a value whose lines, where it has some of its own, hang on the frame around it as `link` says. */
+  /** Visits a value whose lines, where it is a run of operators, hang on the frame around it as `link` says. */
   protected visitIn(frame: number, child: number, hang: number, link: "alignedIn" | "bound"): void {
     const { frames } = this.sheet;
-    const run = this.isOperatorRun(child) || this.isCurried(child) ? frames.count : ROOT;
+    const run = this.isOperatorRun(child) ? frames.count : ROOT;
     this.visit(child, hang);
     if (run !== ROOT) frames[link].set(run, frame);
   }

@@ -47,6 +47,8 @@ export abstract class OperatorLayout extends ChainLayout {
       if (beside) return this.besideOperator(t, child);
       if (kind === T.Less && this.tokens.onNewLine(t) && this.mayBeginTypes(node, t))
         return this.sheet.line(t, 0, 0, R.Operator);
+      if (!operator && !before && this.hugsOperator(t, child, node))
+        return this.space(t, R.Operator);
       const sign = this.tokens.grammarBefore(t);
       // A comment that ends the line leaves no operator alone in front of it.
       const breaks = operator
@@ -54,6 +56,14 @@ export abstract class OperatorLayout extends ChainLayout {
         : (!before && !this.remarkBefore(sign) && !this.mayEndTypes(sign)) || this.remarkBefore(t);
       return this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
     }, 1);
+  }
+
+  /** Whether the last operand keeps its opening bracket behind its operator: `&& {`. */
+  private hugsOperator(t: number, child: number, node: number): boolean {
+    const kind = this.kindOf(child);
+    if ((kind !== N.Object && kind !== N.Array) || this.tree.end(child) !== this.tree.end(node))
+      return false;
+    return this.hugGap(child, false) > 0 && !(this.keepsSplit && this.beginsLine(t));
   }
 
   /** Whether a sign on the line before could begin types within types: `a < b` newline `< c >> (d)`. */

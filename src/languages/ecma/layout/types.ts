@@ -108,6 +108,7 @@ export abstract class TypeLayout extends ListLayout {
   private readonly conditionalTypeRule: Rule = (t, kind, before, child) => {
     if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
     if (before === T.Question || before === T.Colon) return this.branch(t, child);
+    if (before === T.Extends && this.isAlternatives(child)) return this.stacked(t, child, R.Type);
     this.space(t, R.Keyword);
   };
 
