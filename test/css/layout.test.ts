@@ -224,10 +224,21 @@ describe("style", () => {
         color: red
       }
       `;
-  fixtures("css", [["single quotes, no last semicolon", text, `
+  // Who omits those of statements says nothing of declarations.
+  const both = `
       a {
         content: 'x';
         color: red
+      }
+      b { color: red; }
+      `;
+  fixtures("css", [["single quotes, and semicolons as they are where statements have none", both, `
+      a {
+        content: 'x';
+        color: red
+      }
+      b {
+        color: red;
       }
       `]], { stringDelimiter: "single", statementTerminator: "omitted" });
   fixtures("css", [["as written", text]], {

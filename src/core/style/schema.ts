@@ -13,7 +13,8 @@ const DESCRIPTIONS: { readonly [K in keyof Style]: string } = {
     "Whether a plain string becomes a template once the sign that begins a value in one is typed into it.",
   markupDelimiter:
     "Quotes of markup attributes. One whose value holds the wanted quote keeps its own.",
-  statementTerminator: "The semicolon after a statement, where the language lets it be left out.",
+  statementTerminator:
+    "The semicolon after a statement, where the language lets it be left out. In style sheets, where it stands between declarations, the last one is added or stays as it is.",
   closingComma: "The comma after the last item of a bracketed list.",
   listSplit: "Whether a list that was written on several lines stays so.",
   expressionSplit:

@@ -112,28 +112,21 @@ export class CssLayout extends CssSelectors {
     sheet.close();
   }
 
-  /** The last declaration of a block ends with a semicolon, or not. */
+  /**
+   * The last declaration of a block ends with a semicolon. Who has statements end without one says nothing of what
+   * stands between declarations: it stays as it is.
+   */
   private terminators(block: number, closer: number): void {
     const { tree, sheet, style, tokens } = this;
-    if (style.statementTerminator === "as-written") return;
+    if (style.statementTerminator !== "explicit") return;
     const last = tree.lastChild(block);
     if (last === NONE) return;
     const kind: N = tree.kind(last);
     if (kind !== N.Declaration && kind !== N.AtRule && kind !== N.Call) return;
     const end = tree.end(last);
     const before: T = tokens.kind(end - 1);
-    if (before === T.Semicolon) {
-      const bare = end - 2 > tree.first(last) && !this.isKind(end - 2, T.Colon);
-      if (style.statementTerminator === "omitted" && bare && kind === N.Declaration)
-        sheet.mark(end - 1, Mark.Removed);
-    } else if (
-      style.statementTerminator === "explicit"
-      && before !== T.RightBrace
-      && before !== T.Colon
-      && end <= closer
-    ) {
-      sheet.slot(end, Mark.TerminatorSlot);
-    }
+    const isEnded = before === T.Semicolon || before === T.RightBrace || before === T.Colon;
+    if (!isEnded && end <= closer) sheet.slot(end, Mark.TerminatorSlot);
   }
 
   private atRule(node: number): void {
