@@ -1,0 +1,19 @@
+import { readFileSync, readdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+
+/** What the compiler makes of an enumeration, whose members stand as numbers where they are used. */
+const ENUM =
+  /^(export )?var (\w+);\n\(function \(\2\) \{\n([^]*?)^\}\)\(\2 \|\| \(\2 = \{\}\)\);$/gm;
+
+/** Has bundlers drop each enumeration of the built library that nobody asks for by name. */
+for (const name of readdirSync("dist", { encoding: "utf8", recursive: true })) {
+  if (!name.endsWith(".js") || name.startsWith("bin")) continue;
+  const path = join("dist", name);
+  const code = readFileSync(path, "utf8");
+  const pure = code.replace(
+    ENUM,
+    (_, exported = "", name, members) =>
+      `${exported}var ${name} = /* @__PURE__ */ (function (${name}) {\n${members}    return ${name};\n})({});`,
+  );
+  if (pure !== code) writeFileSync(path, pure);
+}
