@@ -12,6 +12,25 @@ describe("SCSS", () => {
       $depths: (low: 1px, "high": (spring: 2px)) !default;
       $gap: t.$low !default;
       `],
+    ["values of a map that stand in one column", `
+      $tides: (
+        "low":    $low,
+        // the highest
+        "spring": $spring,
+
+        "neap":   $neap
+      );
+      @include board($at:   1, $to: 2);
+      `, `
+      $tides: (
+        "low":    $low,
+        // the highest
+        "spring": $spring,
+
+        "neap": $neap
+      );
+      @include board($at: 1, $to: 2);
+      `],
     ["a map that was split stays split", `
       $depths: (
       low:1px,

@@ -5,6 +5,7 @@ import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
 import type { Tree } from "../../../core/syntax/tree.js";
 import { T, type Dialect } from "../kinds.js";
 import { R } from "../rules.js";
+import { isAligned } from "./aligned.js";
 
 /** What the layouts of the parts of a style sheet share. */
 export abstract class CssBase {
@@ -48,6 +49,12 @@ export abstract class CssBase {
     const rows = style.listSplit === "as-written"
       && tokens.nextWith(TokenFlag.OnNewLine, first + 1, end) < end;
     sheet.open(first + 1, end - 1, FrameFlag.Flow | (rows ? FrameFlag.Split : 0), steps);
+  }
+
+  /** Whether the value behind a name stays in one column with that of one beside it. */
+  protected isAligned(name: number, others: readonly number[]): boolean {
+    const { listSplit, tabWidth } = this.style;
+    return listSplit === "as-written" && isAligned(this.tokens, name, others, tabWidth);
   }
 
   /** Leaves tokens [first, end) as they stand. */

@@ -1,8 +1,6 @@
 import { layoutBlock } from "../../../core/layout/block.js";
-import { lineEndsIn } from "../../../core/layout/measure.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { requote } from "../../../core/text/quotes.js";
-import { columnAt } from "../../../core/text/width.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
@@ -226,45 +224,19 @@ export class CssLayout extends CssSelectors {
       else if (DRAWN.test(name) && this.isDrawn(value, end)) this.rows(node, value, end);
       else if (DRAWN.test(name) && this.isKind(value, T.String)) this.areas(node, value, end);
       else this.value(node, value, end, value, this.colonsOfValue());
-      if (this.isAligned(node, value)) sheet.set(value, Demand.Fixed, R.Colon);
+      if (this.isAligned(first, this.neighbours(node))) sheet.set(value, Demand.Fixed, R.Colon);
     }
     if (block !== NONE) this.block(block, first);
     // What no value stands before may be white space that counts.
     if (value < end || block !== NONE || !name.startsWith("--")) this.ending(node);
   }
 
-  /**
-   * Whether the author put a value in one column with that of a declaration beside it:
-   *
-   *     $low:    1.2m;
-   *     $spring: 4.6m;
-   *              ^
-   */
-  private isAligned(node: number, value: number): boolean {
-    const { tokens, tree, style } = this;
-    const gap = (t: number): number => tokens.start(t) - tokens.gapStart(t);
-    /** Whether white space that stays is all that stands between a name's colon and its value. */
-    const apart = (t: number): boolean =>
-      gap(t) > 0 && gap(t - 1) === 0 && !tokens.onNewLine(t) && !tokens.isTrivia(t - 1);
-    if (style.listSplit !== "as-written" || !apart(value)) return false;
-    return [this.before, tree.next(node)].some((other) => {
-      if (other === NONE || tree.kind(other) !== N.Declaration) return false;
-      const beside = this.skip(this.skip(tree.first(other) + 1) + 1);
-      if (beside >= tree.end(other) || !apart(beside) || !this.isNext(node, other)) return false;
-      return gap(value) + gap(beside) > 2 && this.columnOf(beside) === this.columnOf(value);
-    });
-  }
-
-  /** Whether two statements stand on lines that follow one another. */
-  private isNext(one: number, other: number): boolean {
-    const { tree, tokens } = this;
-    const later = Math.max(tree.first(one), tree.first(other));
-    return tokens.onNewLine(later) && lineEndsIn(tokens, later) === 1;
-  }
-
-  private columnOf(t: number): number {
-    const { tokens: { text }, style } = this;
-    return columnAt(text, this.tokens.start(t), style.tabWidth);
+  /** The names of the declarations before and after a statement; -1 for none. */
+  private neighbours(node: number): number[] {
+    const { tree } = this;
+    return [this.before, tree.next(node)].map((other) => (
+      other !== NONE && tree.kind(other) === N.Declaration ? tree.first(other) : -1
+    ));
   }
 
   private isExtend(first: number, value: number): boolean {

@@ -125,7 +125,7 @@ export abstract class CssValues extends CssBase {
       if (t > first) {
         this.comments(first, t);
         if (this.isOpen(node, t, end, colons)) sheet.set(t, apart, R.Word);
-        else this.word(t, first, apart, colons);
+        else this.word(t, first, end, apart, colons);
       }
       if (child === NONE) continue;
       switch (tree.kind(child) as N) {
@@ -142,11 +142,23 @@ export abstract class CssValues extends CssBase {
         default: this.asWritten(t + 1, tree.end(child));
       }
     }
+    this.pairBefore = { name: first, end };
+  }
+
+  /** What the item that was laid out last begins with, and one past it. */
+  private pairBefore = { name: -1, end: -1 };
+
+  /** The names of the pairs before and after one that is an item of a list; -1 for none. */
+  private pairsBeside(first: number, end: number): number[] {
+    const { tokens, pairBefore: { name, end: comma } } = this;
+    const after = end < tokens.count && this.isKind(end, T.Comma) ? this.skip(end + 1) : -1;
+    return [tokens.grammarBefore(first) === comma ? name : -1, after];
   }
 
   private word(
     t: number,
     first: number,
+    end: number,
     apart: Demand.Fold | Demand.Space,
     colons: Colons,
   ): void {
@@ -163,7 +175,10 @@ export abstract class CssValues extends CssBase {
       return sheet.set(t, Demand.Join, R.Colon);
     if (pairs && this.isKind(before, T.Colon)) {
       const name = tokens.grammarBefore(before);
-      if (name >= first && this.pairs(name, colons)) return sheet.set(t, Demand.Space, R.Colon);
+      if (name >= first && this.pairs(name, colons)) {
+        const aligned = name === first && this.isAligned(name, this.pairsBeside(first, end));
+        return sheet.set(t, aligned ? Demand.Fixed : Demand.Space, R.Colon);
+      }
     }
     this.keepApart(t, apart);
   }
