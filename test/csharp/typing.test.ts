@@ -37,6 +37,12 @@ test.each([
     " ",
     "switch (x)\n{\n    case 1:\n        f();\n        break;\n    case ¦",
   ],
+  [
+    "a resource below another",
+    "using (var a = b())\n    using¦",
+    " ",
+    "using (var a = b())\nusing ¦",
+  ],
   ["in front of a closer on its line", "class A\n{\n¦}", "\n", "class A\n{\n\n¦}"],
 ])("%s", (_, text, key, wanted) => {
   expect(keyed("csharp", text, key)).toBe(wanted);

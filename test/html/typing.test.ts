@@ -15,6 +15,12 @@ test.each([
   ["<div>|</div>", "<div>\n  |\n</div>"],
   ["<ul>\n  <li>a</li>|\n</ul>", "<ul>\n  <li>a</li>\n  |\n</ul>"],
   ["<script>\n  if (a) {|\n</script>", "<script>\n  if (a) {\n    |\n</script>"],
+  // What goes on in the tag's column shows where the line stands.
+  [
+    "<head>\n  <hr>\n</head>\n<body>|\n<p>a</p>\n<pre>\n  b</pre>\n</body>",
+    "<head>\n  <hr>\n</head>\n<body>\n|\n<p>a</p>\n<pre>\n  b</pre>\n</body>",
+  ],
+  ["<head>\n  <hr>\n</head>\n<body>|\n</body>", "<head>\n  <hr>\n</head>\n<body>\n  |\n</body>"],
 ])("Enter in %j", (before, after) => {
   expect(typed("html", before, "\n")).toBe(after);
 });

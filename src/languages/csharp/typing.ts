@@ -9,6 +9,9 @@ const WORDS = new Map<string, readonly string[]>([
   ["case", [" x:"]],
   ["default", [":"]],
   ["where", [" T : x"]],
+  // Below another one it stands in its column, as one statement holds the other.
+  ["using", [" (x) {}", " x;"]],
+  ["fixed", [" (x* y = z) {}"]],
   [".", ["x"]],
   ["?", [" x : x"]],
   ["??", [" x"]],

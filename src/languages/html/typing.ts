@@ -31,6 +31,13 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
 
 const HEAD = /<head\b/i;
 
+/** Whether the line below a tag stands in its column, so that the one between them does too. */
+function goesOnFlush(before: string, below: string | undefined): boolean {
+  const white = /(?:^|[\r\n])([ \t]*)<\w[^<>]*>[ \t]*(?:\r\n|\r|\n)$/.exec(before)?.[1];
+  const next = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<[^/])/.exec(below ?? "")?.[1];
+  return white !== undefined && white === next;
+}
+
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
   triggers: [">", "/", " ", "}"],
@@ -44,6 +51,6 @@ export const htmlTyping: Typing = {
     // Of pages without a head three in four leave their body at the margin, of others one in six.
     const flush =
       other !== undefined && (leavesAtMargin(other) || (name === "body" && !HEAD.test(other)));
-    return flush ? undefined : FIRST_LINES.get(name);
+    return flush || goesOnFlush(before, below) ? undefined : FIRST_LINES.get(name);
   },
 };

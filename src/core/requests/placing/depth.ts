@@ -35,6 +35,7 @@ export interface DepthAfter extends Depth {
  *
  * @param line what is on the line so far; its indentation counts where the author's tells something.
  * @param rests what may make a whole construct of it, the likeliest first.
+ * @param below what stands below the line, where that is known.
  * @returns also whether the line parses so, and where what closes next would go on a line below.
  */
 export function depthAfter(
@@ -43,6 +44,7 @@ export function depthAfter(
   line: string,
   rests: readonly string[],
   style: Style,
+  below?: string,
 ): DepthAfter {
   const { typing } = language;
   if (typing.margin?.(line.trimStart(), before) === true) return { column: 0, parses: true };
@@ -54,13 +56,13 @@ export function depthAfter(
   let likely: Depth | undefined;
   let bracketed: number | undefined;
   for (const rest of closes ? WHOLE : rests) {
-    const own = head === "" ? typing.next?.(before) ?? PLACEHOLDER : line + rest;
+    const own = head === "" ? typing.next?.(before, below) ?? PLACEHOLDER : line + rest;
     // A line of its own for what closes: a comment may end this one.
     const after = closes ? closed : `${own}\n${typing.closers(before + own)}`;
     const read = readLine(language, before, after);
     if (read === undefined) continue;
-    const below = closes ? -1 : tokenAt(read.syntax, before.length + own.length + 1);
-    const asked = below < 0 ? [read.token] : [read.token, below];
+    const next = closes ? -1 : tokenAt(read.syntax, before.length + own.length + 1);
+    const asked = next < 0 ? [read.token] : [read.token, next];
     const [depth, closer] = lineDepths(language, read.syntax, style, asked);
     if (depth !== undefined && (read.parses || closes)) {
       const clear = depth.white === undefined
@@ -94,7 +96,9 @@ export function depthAt(
   const carried =
     (signs.beginsClosing(line) && isCarried(context, before.trimEnd(), signs))
     || (language.notation.tags === true && line.startsWith(">") && /[<,]\s*$/.test(before));
-  const depth = depthAfter(language, before, carried ? "" : line, rests, style);
+  const { lines, offset } = context;
+  const below = lines.text.slice(lines.lineEnd(lines.lineAt(offset)));
+  const depth = depthAfter(language, before, carried ? "" : line, rests, style, below);
   return { ...depth, ...siblingBelow(context, depth, around.rest) };
 }
 

@@ -54,11 +54,9 @@ function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Styl
   let found = 0;
   for (let next = t + 1; next < tokens.count && found < 8; next++) {
     if (!tokens.onNewLine(next) || sheet.owner[next] !== sheet.owner[t]) continue;
-    if (
-      sheet.is(next, Mark.Dedent)
-      || tokens.isTrivia(next)
-      || sheet.demand[next] === Demand.AsWritten
-    ) continue;
+    const demand: Demand = sheet.demand[next]!;
+    const stays = demand === Demand.AsWritten || demand === Demand.Fixed;
+    if (stays || sheet.is(next, Mark.Dedent) || tokens.isTrivia(next)) continue;
     if (lineColumn(tokens.text, tokens.start(next), tabWidth) !== column) return false;
     found++;
   }
