@@ -12,7 +12,7 @@ const ISLAND = /<%(?<sign>[=:#]|(?![@$-]))(?<code>[^]*?)%>/g;
 const OPEN = /^<%[ \t]*(?:\r\n|\r|\n)\s*(?=\S)(?![^]*%>)/;
 
 /** Where a page says which language its islands are in. */
-const DIRECTIVE = /<%\s*@[^]*?\blanguage\s*=\s*["']?(\w+)[^]*?%>/i;
+const DIRECTIVE = /<%\s*@[^%]*?\blanguage\s*=\s*["']?(\w+)/i;
 
 const LINE_END = /[\r\n]/;
 
@@ -35,14 +35,18 @@ export function* aspxRegions(syntax: Syntax): Iterable<Region> {
 
 /** The code of the islands between two offsets. */
 function* islands(text: string, from: number, to: number): Iterable<Region> {
-  const open = OPEN.exec(text.slice(from, to))?.[0];
+  const word = text.slice(from, to);
+  const open = OPEN.exec(word)?.[0];
   if (open !== undefined)
     return yield {
       ...wholeLines(text, from + open.length, to),
       languageId: "csharp",
       closer: /%>/,
     };
-  for (const { 0: island, index, groups } of text.slice(from, to).matchAll(ISLAND)) {
+  // What nothing ends is not looked through again from each beginning.
+  const last = word.lastIndexOf("%>");
+  if (last < 0) return;
+  for (const { 0: island, index, groups } of word.slice(0, last + 2).matchAll(ISLAND)) {
     const { sign, code } = groups as { sign: string; code: string };
     const start = from + index + "<%".length + sign.length;
     const region = sign === ""
