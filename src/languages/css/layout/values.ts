@@ -15,6 +15,9 @@ export const enum Colons {
   AsWritten,
 }
 
+/** What a `!` before it says of a value. */
+const FLAG = /^(?:important|default|global|optional)$/i;
+
 /** Lays out what stands behind colons and at-words, and in brackets. */
 export abstract class CssValues extends CssBase {
   protected abstract visitBlock(node: number): void;
@@ -164,7 +167,8 @@ export abstract class CssValues extends CssBase {
   ): void {
     const { tokens, sheet } = this;
     const before = tokens.grammarBefore(t);
-    if (tokens.is(before, "!")) return sheet.set(t, Demand.Join, R.Word);
+    if (tokens.is(before, "!") && FLAG.test(tokens.textOf(t)))
+      return sheet.set(t, Demand.Join, R.Word);
     if (
       tokens.text[tokens.start(t)] === "!"
       && /^!\s*[a-z]/i.test(tokens.text.slice(tokens.start(t), tokens.start(t) + 9))
