@@ -259,6 +259,27 @@ describe("what splits last", () => {
         return tide < 1;
       };
       `],
+    ["a call behind types goes below its name before those split", `
+      export const DepartureBoard: Component<DepartureBoardProps> = forward<HTMLElement, BoardProps>((props) => {
+        print(props);
+      });
+      const rows = new Map<string, ReadonlyArray<Departure>>(departuresOfTheDay, arrivals);
+      const row = use<Row>(() => {
+        print(row);
+      });
+      `, `
+      export const DepartureBoard: Component<DepartureBoardProps> =
+        forward<HTMLElement, BoardProps>((props) => {
+          print(props);
+        });
+      const rows = new Map<string, ReadonlyArray<Departure>>(
+        departuresOfTheDay,
+        arrivals,
+      );
+      const row = use<Row>(() => {
+        print(row);
+      });
+      `],
     ["as written it stays there", `
       wait(() =>
         ferry.late);

@@ -196,20 +196,34 @@ export abstract class ExpressionLayout extends ArrowLayout {
       return void this.stacked(t, child, R.Operator);
     if (this.isCurried(child)) return this.curried(t, child, end);
     const below = this.keptBelow(t, child);
-    if (!below && child !== NONE && this.staysClose(child)) {
+    const typed = below ? 0 : this.insideTypedCall(child);
+    if (!below && typed === 0 && child !== NONE && this.staysClose(child)) {
       this.space(t, R.Operator);
       return this.visit(child);
     }
     const beside = !below && this.isRun(child) && this.keptSplit(child);
-    const flags = below ? FrameFlag.Split : beside ? 0 : this.givenSplit(child);
+    const flags = below ? FrameFlag.Split : beside || typed > 0 ? 0 : this.givenSplit(child);
     const frame = this.sheet.open(t, end - 1, flags, 1);
     const hug = child !== NONE && kind === N.Binary
       ? this.hugGap(this.tree.lastChild(child), false)
-      : 0;
+      : typed;
     if (hug > 0) this.sheet.frames.setHug(frame, hug);
     this.fold(t, R.Operator);
     if (child !== NONE) this.visitIn(frame, child, 1, "alignedIn");
     this.sheet.close();
+  }
+
+  /** The gap inside a call behind types, which goes below a name as a whole before those split; 0 for none. */
+  private insideTypedCall(node: number): number {
+    const { tree } = this;
+    if (this.kindOf(node) !== N.Primary && this.kindOf(node) !== N.New) return 0;
+    const last = tree.lastChild(node);
+    if (this.kindOf(last) !== N.Arguments || tree.end(last) !== tree.end(node)) return 0;
+    let types = tree.child(node);
+    while (types !== last && tree.next(types) !== last) types = tree.next(types);
+    if (tree.kind(types) === N.Primary) types = tree.lastChild(types);
+    const isTyped = this.kindOf(types) === N.TypeArguments && !this.holdsWord(types);
+    return isTyped ? tree.first(last) + 1 : 0;
   }
 
   /** Whether a value stays below what it is given to, as the author put it. */
