@@ -89,7 +89,7 @@ function beginsLine(text: string, from: number, at: number): boolean {
 export function blocksEnd(text: string, from: number): number {
   let end = 0;
   for (let at = from; at >= 0;) {
-    const brace = text[at + 1] === "{" ? at + 1 : statementEnd(text, at).brace;
+    const brace = text[at + 1] === "{" ? at + 1 : braceOf(text, at);
     const close = brace < 0 ? -1 : bracketEnd(text, brace);
     if (close < 0) return end;
     end = close;
@@ -107,9 +107,16 @@ export interface StatementEnd {
   readonly brace: number;
 }
 
+/** Where the brace stands that the statement at an offset puts before others; -1 where it holds none. */
+const braceOf = (text: string, from: number): number =>
+  holdsOthers(text, from) ? statementEnd(text, from).brace : -1;
+
+const holdsOthers = (text: string, from: number): boolean =>
+  HOLDS.test(text.slice(from, from + 40));
+
 /** The end of the statement that begins at an offset, or of what stands before its brace. */
 export function statementEnd(text: string, from: number): StatementEnd {
-  const holds = HOLDS.test(text.slice(from, from + 40));
+  const holds = holdsOthers(text, from);
   for (let at = from; at < text.length; at++) {
     const behind = behindText(text, at);
     if (behind > at) {
