@@ -2,6 +2,7 @@ import { describe, expect, test } from "vitest";
 import { applyEdits, createEngine, type Range } from "oak-tide";
 import { engine, open } from "../support/format.js";
 import { typed } from "../support/marks.js";
+import { typedAtOnce } from "../support/typist.js";
 
 describe("Enter", () => {
   test.each([
@@ -196,4 +197,9 @@ describe("pastes and moves", () => {
 test("every language states its trigger characters", () => {
   for (const id of engine.languageIds) expect(engine.triggerCharacters(id)[0]).toBe("\n");
   expect(() => createEngine().triggerCharacters("tidal")).toThrow(/"tidal"/);
+});
+
+test("a closer goes with what the end of its statement lays out", () => {
+  const text = "const moor =\n  (pier) =>\n  (tide) => {\n    go();\n  };";
+  expect(typedAtOnce("javascript", text.replace(/^ +/gm, "")).text).toBe(text);
 });

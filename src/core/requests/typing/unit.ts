@@ -23,8 +23,8 @@ export function formatUnit(context: Context): Change[] {
       whole &&= signs.isClosing(lines.text.slice(lines.lineStart(line), lines.lineEnd(line)));
   }
   if (typed.size === 0) return [];
-  // What stood there in part keeps its lines.
-  const inside = (line: number): boolean => typed.has(line);
+  // What stood there in part keeps its lines, but closers go with what they close.
+  const inside = (line: number): boolean => whole || typed.has(line);
   const options = { withinLines: !whole, first: tree.first(unit) + 1 };
   const changes = formatLines(language, syntax, style, lines, inside, options).filter(
     (change) => change.to > from && change.from < offset && change.to <= offset,
