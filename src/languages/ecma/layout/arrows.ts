@@ -4,9 +4,6 @@ import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { OperatorLayout } from "./operators.js";
 
-/** What ends parameters and types. */
-const CLOSES: ReadonlySet<T> = new Set([T.RightParen, T.Greater, T.RightBrace, T.RightBracket]);
-
 /** Arrow functions, and those that come to another one. */
 export abstract class ArrowLayout extends OperatorLayout {
   protected abstract block(node: number, owner?: number): void;
@@ -60,19 +57,11 @@ export abstract class ArrowLayout extends OperatorLayout {
 
   /** How heads split: as the author split them. */
   private headsSplit(node: number): FrameFlag | 0 {
-    let apart = false;
-    for (let head = node; this.isCurried(head); head = this.bodyOf(head))
-      apart ||= this.endsLine(head);
-    return apart && this.keepsSplit ? FrameFlag.Split : 0;
-  }
-
-  /** Whether the author ended a line behind an arrow, one that does not begin with the end of what is split. */
-  private endsLine(head: number): boolean {
     const { tree, tokens } = this;
-    if (!tokens.onNewLine(tree.first(this.bodyOf(head)))) return false;
-    let t = tokens.grammarBefore(tree.first(this.bodyOf(head)));
-    while (t > 0 && !tokens.onNewLine(t)) t--;
-    return !CLOSES.has(tokens.kind(t));
+    let apart = false;
+    for (let body = this.bodyOf(node); this.kindOf(body) === N.Arrow; body = this.bodyOf(body))
+      apart ||= tokens.onNewLine(tree.first(body));
+    return apart && this.keepsSplit ? FrameFlag.Split : 0;
   }
 
   /** The gap up to which heads must fit to share a line: inside what the last one comes to, or before it. */

@@ -222,7 +222,8 @@ export abstract class ExpressionLayout extends ArrowLayout {
     let types = tree.child(node);
     while (types !== last && tree.next(types) !== last) types = tree.next(types);
     if (tree.kind(types) === N.Primary) types = tree.lastChild(types);
-    const isTyped = this.kindOf(types) === N.TypeArguments && !this.holdsWord(types);
+    const isTyped =
+      this.kindOf(types) === N.TypeArguments && tree.end(types) - tree.first(types) > 3;
     return isTyped ? tree.first(last) + 1 : 0;
   }
 
