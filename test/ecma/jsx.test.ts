@@ -35,6 +35,15 @@ describe("elements", () => {
         );
       }
       `],
+    ["an element below an arrow leaves the bracket behind it on no line of its own", `
+      const [board] = useState(() =>
+        <Departures>{" "}</Departures>,
+      );
+      `, `
+      const [board] = useState(
+        () => <Departures>{" "}</Departures>,
+      );
+      `],
     ["an element in a text moves to the next line before it splits", `
       const a = (
         <p>

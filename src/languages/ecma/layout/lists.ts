@@ -295,6 +295,7 @@ export abstract class ListLayout extends LayoutBase {
       body !== NONE
       && tree.end(body) === tree.end(last)
       && tree.kind(body) !== N.Block
+      && tree.kind(body) !== N.JsxElement
       && this.keptBelow(tree.first(body), body)
       && !this.remarkBefore(tree.first(body))
     );
