@@ -3,6 +3,7 @@ import { aspx } from "oak-tide/aspx";
 import { violationsOf } from "oak-tide/language";
 import { keyed } from "../support/caret.js";
 import { fixtures } from "../support/fixtures.js";
+import { open } from "../support/format.js";
 
 describe("pages with islands of code", () => {
   fixtures("aspx", [
@@ -123,6 +124,12 @@ test("a line goes between an island that opens a block and a deeper one, where m
   const page = "<div>\n    <p>a</p>\n</div>\n<div>\n    <p>b</p>\n</div>\n"
     + "<% if (a) { %>\n    b\n<% } else { %>¦\n        <% if (c) { %>\n            d\n        <% } %>\n    <% } %>\n<% } %>\n";
   expect(keyed("aspx", page)).toBe(page.replace("¦", "\n    ¦"));
+});
+
+test("the first line of statements, with the line ends of other systems", () => {
+  const document = open("aspx", "<p>\r\n    <%\r\n\r\n    %>\r\n</p>");
+  const { edits } = document.formatOnType({ line: 2, character: 0 }, "\n");
+  expect(edits.map(({ newText }) => newText)).toEqual([" ".repeat(8)]);
 });
 
 test("what every language keeps", () => {

@@ -13,6 +13,12 @@ import { R, RULES } from "../html/rules.js";
 const OPENERS = "({[";
 const CLOSERS = ")}]";
 
+/** The line that statements of their own follow, with its white space, at the end of a text. */
+const BEGINS_STATEMENTS = /(?:^|[\r\n])([ \t]*)<%[ \t]*(?:\r\n|\r|\n)$/;
+
+/** How far such a line is looked through. */
+const FAR = 200;
+
 /** How pages of the server are read. */
 export const DIALECT: Dialect = { closesAny: true };
 
@@ -30,10 +36,10 @@ export const aspxTyping: Typing = {
 
 /** Answers for Enter behind what begins statements on lines of their own, before the first of them. */
 function entered(text: string, at: number, style: Style): EnteredText | undefined {
-  const { 1: above } =
-    /([ \t]*)<%[ \t]*(?:\r\n|\r|\n)$/.exec(text.slice(startOfLine(text, at - 1), at)) ?? [];
-  const { 0: rest } = /[^\r\n]*/y.exec(text.slice(at))!;
-  if (above === undefined || rest.trim() !== "") return undefined;
+  const above = BEGINS_STATEMENTS.exec(text.slice(Math.max(0, at - FAR), at))?.[1];
+  if (above === undefined) return undefined;
+  const rest = /^[^\r\n]*/.exec(text.slice(at))![0];
+  if (rest.trim() !== "") return undefined;
   const white = whiteBeyond(above, style.indentSize, style);
   const changes = rest === white
     ? []
