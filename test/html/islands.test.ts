@@ -48,6 +48,10 @@ describe("template tongues whose words tell depth", () => {
         <p>a</p>
       </div>
       `],
+    ["what ends no comment may end code", `
+      <p><%-- low;   %> m</p>
+      <p>deep</p>
+      `],
     ["within a line they are words", `
       <p>low {% if x %} water {% endif %} at noon</p>
       `],

@@ -115,7 +115,10 @@ export class HtmlLexer {
         return close + end.length;
       }
       this.missing.set(end, Math.min(from, this.missing.get(end) ?? from));
-      return begin === "<?" ? text.length : this.openEnd(begin, from);
+      if (begin === "<?") return text.length;
+      // What ends no `<%--` may end `<%`.
+      const open = this.openEnd(begin, from);
+      if (open > 0) return open;
     }
     return 0;
   }
