@@ -6,9 +6,9 @@ const ENUM =
   /^(export )?var (\w+);\n\(function \(\2\) \{\n([^]*?)^\}\)\(\2 \|\| \(\2 = \{\}\)\);$/gm;
 
 /** Has bundlers drop each enumeration of the built library that nobody asks for by name. */
-for (const name of readdirSync("dist", { encoding: "utf8", recursive: true })) {
-  if (!name.endsWith(".js") || name.startsWith("bin")) continue;
-  const path = join("dist", name);
+for (const file of readdirSync("dist", { encoding: "utf8", recursive: true })) {
+  if (!file.endsWith(".js") || file.startsWith("bin")) continue;
+  const path = join("dist", file);
   const code = readFileSync(path, "utf8");
   const pure = code.replace(
     ENUM,

@@ -76,6 +76,7 @@ export interface Typing {
    * What Enter comes to, where that is more than a depth: lists of texts go on with their marks.
    *
    * @param at the offset where the new line begins.
+   * @param style the document's, as a step may come with it.
    * @returns undefined where it is as everywhere.
    */
   entered?(text: string, at: number, style: Style): EnteredText | undefined;

@@ -65,11 +65,12 @@ function value(text: string, from: number, code: string): Region | undefined {
 /** Statements on lines of their own, or one on the line of its island, where their braces add up. */
 function statements(text: string, from: number, code: string, step: Step): Region | undefined {
   if (step !== Step.None) return undefined;
-  const place = withinLine(text, from, from + code.length);
+  const to = from + code.length;
+  const place = withinLine(text, from, to);
   if (place === undefined) return undefined;
-  const [, before, after] = /^(\s*)[^]*?(\s*)$/.exec(code)!;
-  const isOne = /^[^;{}\r\n]*;$/.test(code.trim());
-  const hasLines = LINE_END.test(before!) && LINE_END.test(after!);
+  const isOne = /^[^;{}\r\n]*;$/.test(text.slice(place.from, place.to));
+  const hasLines =
+    LINE_END.test(text.slice(from, place.from)) && LINE_END.test(text.slice(place.to, to));
   if (!isOne && !hasLines) return undefined;
   const lines = hasLines ? wholeLines(text, place.from, place.to) : place;
   return { ...lines, languageId: "csharp", closer: /%>/ };

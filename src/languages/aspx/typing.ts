@@ -1,10 +1,8 @@
 import type { EnteredText, Typing } from "../../core/language.js";
-import type { Change } from "../../core/text/edits.js";
 import { startOfLine, whiteOf } from "../../core/text/width.js";
 import { whiteBeyond } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
 import { htmlClosers } from "../html/closers.js";
-import { blocksAddUp, ISLANDS } from "../html/islands.js";
 import type { Dialect } from "../html/parser.js";
 import { htmlTyping } from "../html/typing.js";
 import { R, RULES } from "../html/rules.js";
@@ -27,10 +25,16 @@ export const aspxTyping: Typing = {
   ...htmlTyping,
   closers: (text, line) => htmlClosers(text, line, DIALECT),
   entered,
-  addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
-  completed(text, at, character) {
-    const opener = character === ">" ? openIsland(text, at - 2) : openBracket(text, at - 1);
-    return opener < 0 ? undefined : closedLine(text, at, opener);
+  completed(text, at) {
+    const start = startOfLine(text, at);
+    const head = text.slice(start, at).trimStart();
+    const to = at - head.length;
+    const opener = head === "%>" ? openIsland(text, to) : head === "}" ? openBracket(text, to) : -1;
+    if (opener < 0) return undefined;
+    // A line that begins with what closes stands where the line of the opener does.
+    const white = whiteOf(text, opener);
+    if (text.slice(start, to) === white) return [];
+    return [{ from: start, to, text: white, rule: RULES[R.Line]! }];
   },
 };
 
@@ -69,15 +73,4 @@ function openBracket(text: string, at: number): number {
     else if (OPENERS.includes(text[i]!) && --depth === 0) return i;
   }
   return -1;
-}
-
-/** Has a line that begins with what closes stand where the line of the opener does. */
-function closedLine(text: string, at: number, opener: number): Change[] | undefined {
-  const start = startOfLine(text, at);
-  const head = text.slice(start, at).trimStart();
-  if (head !== "%>" && !(head.length === 1 && CLOSERS.includes(head))) return undefined;
-  const white = whiteOf(text, opener);
-  const to = at - head.length;
-  if (text.slice(start, to) === white) return [];
-  return [{ from: start, to, text: white, rule: RULES[R.Line]! }];
 }

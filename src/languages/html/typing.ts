@@ -47,10 +47,12 @@ export const htmlTyping: Typing = {
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";
+    const line = FIRST_LINES.get(name);
+    if (line === undefined) return undefined;
     const other = name === "head" ? below : name === "body" ? before : undefined;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
     const flush =
       other !== undefined && (leavesAtMargin(other) || (name === "body" && !HEAD.test(other)));
-    return flush || goesOnFlush(before, below) ? undefined : FIRST_LINES.get(name);
+    return flush || goesOnFlush(before, below) ? undefined : line;
   },
 };

@@ -1,12 +1,12 @@
 import { Signs } from "../../notation.js";
 import { indentColumn } from "../../text/width.js";
+import { whiteBeyond } from "../../style/indent.js";
 import type { Style } from "../../style/style.js";
 import type { Depth } from "./columns.js";
 import { WHOLE, depthAfter } from "./depth.js";
 import type { MovedLine } from "./moved.js";
 import { siblingBelow } from "./siblings.js";
 import type { Site } from "./site.js";
-import { whiteBeyond } from "../../style/indent.js";
 
 /**
  * The depth that the place gives the block's first line.

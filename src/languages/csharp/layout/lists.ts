@@ -42,10 +42,10 @@ export abstract class ListLayout extends TypeLayout {
     const closer = tree.end(node) - 1;
     const first = tokens.skipTrivia(opener + 1);
     if (first === closer && closer === opener + 1) return this.join(closer, R.Bracket);
-    const items = this.itemsOf(node);
     // A short word alone, or an attribute, gains nothing on a line of its own.
-    if (this.holdsWord(node) || this.isLoneAttribute(node, items))
-      return this.run(node, (t) => this.join(t, R.Bracket));
+    if (this.holdsWord(node)) return this.joined(node);
+    const items = this.itemsOf(node);
+    if (this.isLoneAttribute(node, items)) return this.joined(node);
     const broken = this.holdsBroken(node);
     const below = this.closesBelow(node, closer);
     const rows = !broken && this.beginsBeside(node, items, first);
@@ -77,6 +77,10 @@ export abstract class ListLayout extends TypeLayout {
     if (!broken && tree.kind(node) === N.Collection)
       closeWithSeparator(sheet, items, this.style, R.ClosingComma);
     sheet.close();
+  }
+
+  private joined(node: number): void {
+    this.run(node, (t) => this.join(t, R.Bracket));
   }
 
   private itemGap(t: number, kind: T, before: T, child: number, isHead: boolean): void {

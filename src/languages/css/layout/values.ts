@@ -145,17 +145,19 @@ export abstract class CssValues extends CssBase {
         default: this.asWritten(t + 1, tree.end(child));
       }
     }
-    this.pairBefore = { name: first, end };
+    this.lastItem = first;
+    this.lastEnd = end;
   }
 
   /** What the item that was laid out last begins with, and one past it. */
-  private pairBefore = { name: -1, end: -1 };
+  private lastItem = -1;
+  private lastEnd = -1;
 
   /** The names of the pairs before and after one that is an item of a list; -1 for none. */
   private pairsBeside(first: number, end: number): number[] {
-    const { tokens, pairBefore: { name, end: comma } } = this;
+    const { tokens, lastItem, lastEnd } = this;
     const after = end < tokens.count && this.isKind(end, T.Comma) ? this.skip(end + 1) : -1;
-    return [tokens.grammarBefore(first) === comma ? name : -1, after];
+    return [tokens.grammarBefore(first) === lastEnd ? lastItem : -1, after];
   }
 
   private word(

@@ -33,7 +33,7 @@ export abstract class ArrowLayout extends OperatorLayout {
   protected curried(t: number, node: number, end: number): void {
     const { sheet } = this;
     const heads = this.headsSplit(node);
-    const below = this.keepsSplit && this.beginsLine(t);
+    const below = this.keepsLine(t);
     const frame = sheet.open(t, end - 1, below ? FrameFlag.Split : 0, 1);
     sheet.frames.setHug(frame, this.hugOfHeads(node));
     if (!below && (heads & FrameFlag.Split) !== 0) this.space(t, R.Operator);
@@ -108,8 +108,7 @@ export abstract class ArrowLayout extends OperatorLayout {
   /** A function whose head goes below the arrow before it where it does not fit beside that. */
   private functionBelow(t: number, body: number, end: number): void {
     const { sheet } = this;
-    const below = this.keepsSplit && this.beginsLine(t);
-    const frame = sheet.open(t, end - 1, below ? FrameFlag.Split : 0, 1);
+    const frame = sheet.open(t, end - 1, this.keepsLine(t) ? FrameFlag.Split : 0, 1);
     sheet.frames.setHug(frame, this.hugGap(body, false));
     this.fold(t, R.Arrow);
     this.visit(body);

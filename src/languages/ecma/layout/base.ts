@@ -43,6 +43,11 @@ export abstract class LayoutBase extends ElementLayout<T> {
     if (changes.length > 0) sheet.rewrite(t, changes);
   }
 
+  /** Whether the author began a line at gap t, which stays. */
+  protected keepsLine(t: number): boolean {
+    return this.keepsSplit && this.beginsLine(t);
+  }
+
   protected kindOf(node: number): N {
     return node === NONE ? N.None : this.tree.kind(node);
   }

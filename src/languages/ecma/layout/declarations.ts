@@ -227,7 +227,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
       if (kind === T.Comma || this.kindOf(child) === N.TypeArguments) return this.join(t, R.Comma);
       if (before === T.Comma) return this.fold(t, R.Comma);
       if (t !== first || comma < 0) return this.space(t, R.Keyword);
-      const written = this.keepsSplit && this.beginsLine(t) ? FrameFlag.Split : 0;
+      const written = this.keepsLine(t) ? FrameFlag.Split : 0;
       sheet.open(t, comma - 1, written, 1);
       this.fold(t, R.Keyword);
     }));

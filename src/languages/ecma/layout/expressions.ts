@@ -229,7 +229,7 @@ export abstract class ExpressionLayout extends ArrowLayout {
 
   /** Whether a value stays below what it is given to, as the author put it. */
   protected keptBelow(t: number, child: number): boolean {
-    if (!this.keepsSplit || !this.beginsLine(t)) return false;
+    if (!this.keepsLine(t)) return false;
     switch (this.kindOf(child)) {
       case N.Object:
       case N.Array:

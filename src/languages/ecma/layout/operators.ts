@@ -63,7 +63,7 @@ export abstract class OperatorLayout extends ChainLayout {
     const kind = this.kindOf(child);
     if ((kind !== N.Object && kind !== N.Array) || this.tree.end(child) !== this.tree.end(node))
       return false;
-    return this.hugGap(child, false) > 0 && !(this.keepsSplit && this.beginsLine(t));
+    return this.hugGap(child, false) > 0 && !this.keepsLine(t);
   }
 
   /** Whether a sign on the line before could begin types within types: `a < b` newline `< c >> (d)`. */
