@@ -15,6 +15,7 @@ import { LiveRegion } from "./live.js";
 import { masked } from "./masks.js";
 import { once } from "../once.js";
 import type { FindRegions, Region, Regions } from "./region.js";
+import { relocated } from "../syntax/relocated.js";
 import { RegionRows } from "./rows.js";
 import { mayHoldText } from "./texts.js";
 
@@ -53,7 +54,11 @@ export class HostRegions {
   private known = new Map<string, Opened>();
   private before = this.known;
 
-  constructor(private readonly host: HostDocument, private readonly regions: FindRegions) {}
+  constructor(
+    private readonly host: HostDocument,
+    private readonly regions: FindRegions,
+    private readonly readsMore: boolean,
+  ) {}
 
   /** Follows a change of the host, told with the texts on both sides of it. */
   follow(before: Lines, after: Lines, change: OffsetChange): void {
@@ -185,8 +190,11 @@ export class HostRegions {
     return { endOfLine: host.style(call).endOfLine, own: () => host.style() };
   }
 
+  /** A text as `list` leaves it. */
   private after(syntax: Syntax, list: ChangeList, moved: (span: Span) => Span): Syntax {
-    const again = this.host.language.parse(list.appliedTo(syntax.tokens.text));
+    const text = list.appliedTo(syntax.tokens.text);
+    const tokens = this.readsMore ? undefined : relocated(syntax.tokens, list, text);
+    const again = tokens === undefined ? this.host.language.parse(text) : { ...syntax, tokens };
     return { ...again, ...(syntax.held && { held: syntax.held.map(moved) }) };
   }
 
@@ -269,8 +277,13 @@ export class HostRegions {
   }
 }
 
-/** What a language says of regions that a function tells. */
-export const regionsBy = (find: FindRegions): Regions => ({
+/**
+ * What a language says of regions that a function tells.
+ *
+ * @param readsMore whether `find` asks a syntax for more than its tokens and its tree, which then has to be read
+ * again wherever white space has changed.
+ */
+export const regionsBy = (find: FindRegions, { readsMore = false } = {}): Regions => ({
   in: find,
   movable(syntax) {
     const { text } = syntax.tokens;
@@ -279,7 +292,7 @@ export const regionsBy = (find: FindRegions): Regions => ({
       regions.filter(({ from, to }) => !mayHoldText(text.slice(from, to))).map(({ to }) => to),
     );
   },
-  open: (host) => new HostRegions(host, find),
+  open: (host) => new HostRegions(host, find, readsMore),
 });
 
 /** A region that lies elsewhere by a number of characters. */

@@ -66,6 +66,10 @@ export class TokenTable {
     return this.ends[t]!;
   }
 
+  flagsOf(t: number): number {
+    return this.flags[t]!;
+  }
+
   has(t: number, flag: number): boolean {
     return t < this.count && (this.flags[t]! & flag) !== 0;
   }

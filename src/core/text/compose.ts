@@ -1,70 +1,65 @@
 import { ChangeList } from "./changelist.js";
+import { applyChanges, type Change } from "./edits.js";
 import { pushChanges } from "./minimise.js";
-
-/** A stretch of the first text that is kept, or text that was put in. */
-interface Segment {
-  readonly from: number;
-  readonly to: number;
-  readonly put?: string;
-  readonly rule: string;
-}
 
 /**
  * Two lists of sorted, disjoint changes as one, the second of which speaks of what the first makes of
- * `text`. What lies between two stretches that both keep is one change, cut to what differs.
+ * `text`. Changes that touch become one, and what the second brings is cut to what differs.
  */
 export function compose(text: string, first: ChangeList, second: ChangeList): ChangeList {
   if (second.length === 0) return first;
   if (first.length === 0) return second;
-  const whole: Segment = { from: 0, to: text.length, rule: "" };
-  const segments = changed(changed([whole], first), second);
   const list = new ChangeList();
-  let at = 0;
-  let put = "";
-  let rule = "";
-  for (const segment of [...segments, { from: text.length, to: text.length, rule: "" }]) {
-    if (segment.rule !== "") rule = segment.rule;
-    if (segment.put !== undefined) {
-      put += segment.put;
+  let i = 0;
+  let j = 0;
+  /** How much further on the text between the two lists stands than the first. */
+  let shift = 0;
+  while (i < first.length || j < second.length) {
+    const nextFirst = i < first.length ? first.fromOf(i) + shift : Infinity;
+    const nextSecond = j < second.length ? second.fromOf(j) : Infinity;
+    const before = shift;
+    const [ones, others]: [Change[], Change[]] = [[], []];
+    // Where the changes that touch begin and end, in the text between.
+    const begin = Math.min(nextFirst, nextSecond);
+    let end = begin;
+    let firstEnd = begin;
+    for (;;) {
+      if (i < first.length && first.fromOf(i) + shift <= end) {
+        const one = first.at(i++);
+        firstEnd = one.from + shift + one.text.length;
+        shift = firstEnd - one.to;
+        end = Math.max(end, firstEnd);
+        ones.push(one);
+      } else if (j < second.length && second.fromOf(j) <= end) {
+        const other = second.at(j++);
+        end = Math.max(end, other.to);
+        others.push(other);
+      } else {
+        break;
+      }
+    }
+    if (ones.length === 1 && others.length === 0) {
+      list.push(ones[0]!);
       continue;
     }
-    pushChanges(list, text, at, segment.from, put, rule);
-    at = segment.to;
-    put = "";
+    const from = begin - before;
+    const to = end - shift;
+    const between = applyChanges(text.slice(from, to), ones.map((one) => moved(one, -from)));
+    const wanted = applyChanges(between, others.map((other) => moved(other, -begin)));
+    pushChanges(list, text, from, to, wanted, lastRule(ones.at(-1), others.at(-1), firstEnd));
   }
   return list;
 }
 
-/** Segments after changes of the text that they make. */
-function changed(segments: readonly Segment[], changes: ChangeList): Segment[] {
-  const result: Segment[] = [];
-  let i = 0;
-  /** How much of segment i is done, and where in their text that is. */
-  let done = 0;
-  let place = 0;
-  const goTo = (end: number, keep: boolean): void => {
-    while (place < end && i < segments.length) {
-      const segment = segments[i]!;
-      const length = segment.put?.length ?? segment.to - segment.from;
-      const taken = Math.min(length - done, end - place);
-      if (keep) result.push(part(segment, done, done + taken));
-      done += taken;
-      place += taken;
-      if (done < length) break;
-      i++;
-      done = 0;
-    }
-  };
-  for (const { from, to, text, rule } of changes) {
-    goTo(from, true);
-    goTo(to, false);
-    result.push({ from: 0, to: 0, put: text, rule });
-  }
-  goTo(Infinity, true);
-  return result;
-}
+const moved = (change: Change, by: number): Change => ({
+  ...change,
+  from: change.from + by,
+  to: change.to + by,
+});
 
-const part = ({ from, put, rule, to }: Segment, begin: number, end: number): Segment =>
-  put === undefined
-    ? { from: from + begin, to: Math.min(to, from + end), rule }
-    : { from, to, put: put.slice(begin, end), rule };
+/** The rule of what stands last: of what the first list puts in, unless the second takes the end of that away. */
+function lastRule(one: Change | undefined, other: Change | undefined, oneEnd: number): string {
+  if (other === undefined || one === undefined) return (one ?? other!).rule;
+  const stands = oneEnd > other.to || (oneEnd === other.to && one.text === "");
+  return stands ? one.rule : other.rule;
+}

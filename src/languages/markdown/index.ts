@@ -27,7 +27,7 @@ export const markdown: Language = {
   mergingPairs: new Set(),
   unparsed: N.Unparsed,
   typing: markdownTyping,
-  regions: regionsBy(markdownRegions),
+  regions: regionsBy(markdownRegions, { readsMore: true }),
   parse: parseMarkdown,
   isUnit: () => false,
   comparable,
