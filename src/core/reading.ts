@@ -312,17 +312,17 @@ export class Reading {
 
   private get reader(): Required<Pick<Language, "parse" | "sequence">> | undefined {
     const { sequence } = this.language;
-    return sequence && { parse: this.parseOnce, sequence };
+    return sequence && { parse: (text, byColumns) => this.parseOnce(text, byColumns), sequence };
   }
 
   /** Parses, and gives the same again for the same text: a change and the request after it read much alike. */
-  private readonly parseOnce = (text: string, byColumns = false): Syntax => {
+  private parseOnce(text: string, byColumns = false): Syntax {
     const { read } = this;
     if (read?.byColumns === byColumns && read.syntax.tokens.text === text) return read.syntax;
     const syntax = this.language.parse(text, byColumns);
     this.read = { byColumns, syntax };
     return syntax;
-  };
+  }
 
   /**
    * Reads a text from nothing that does not add up: what was read of it change by change may differ by what

@@ -8,9 +8,12 @@ import { ownSplit, splitAtOwn } from "./written.js";
 
 /**
  * States the demand before element t of a node: its kind, or `END` for a child; and the token kind before it.
- * Answers true where it has laid out the child too.
+ * Answers true where it has laid out the child too. It is called as a method of the layout: a function of its own in
+ * each layout, assigned to a property, would keep the layout alive over many collections of short-lived objects, as V8
+ * makes such functions among the long-lived ones.
  */
 export type ElementRule<T extends number> = (
+  this: ElementLayout<T>,
   t: number,
   kind: T,
   before: T,
@@ -59,13 +62,14 @@ export abstract class ElementLayout<T extends number> {
     for (let t = first, after = t; t < end; t = after) {
       after = t + 1;
       if (child !== NONE && t === tree.first(child)) {
-        if (t === first || rule(t, END as T, before, child) !== true) this.visit(child, hang);
+        if (t === first || rule.call(this, t, END as T, before, child) !== true)
+          this.visit(child, hang);
         before = END as T;
         after = tree.end(child);
         child = tree.next(child);
       } else if (!tokens.isTrivia(t)) {
         const kind = tokens.kind(t) as T;
-        if (t > first) rule(t, kind, before, NONE);
+        if (t > first) rule.call(this, t, kind, before, NONE);
         this.own(t, kind);
         before = kind;
       }

@@ -9,6 +9,7 @@ import { compose } from "../text/compose.js";
 import { byPlace, mapOffset, type Change, type OffsetChange } from "../text/edits.js";
 import { isLineEnd } from "../text/line-ends.js";
 import type { Lines, Position, Range } from "../text/lines.js";
+import { pattern } from "../text/patterns.js";
 import { columnsBetween } from "../text/width.js";
 import { escaped } from "../notation.js";
 import type { Region } from "./region.js";
@@ -18,7 +19,7 @@ import { wishesOf } from "./wishes.js";
 
 /** The white space of lines that hold nothing else behind these signs. */
 const blanksBehind = (signs: string): RegExp =>
-  new RegExp(`(?<=[\\r\\n]${escaped(signs)})[ \\t]+(?=[\\r\\n])`, "g");
+  pattern(`(?<=[\\r\\n]${escaped(signs)})[ \\t]+(?=[\\r\\n])`, "g");
 
 const moved = (changes: Iterable<Change>, by: number): Change[] =>
   Array.from(changes, (change) => ({ ...change, from: change.from + by, to: change.to + by }));

@@ -263,14 +263,15 @@ export abstract class BracketParser extends Parser {
   /**
    * Items between brackets, with separators between them.
    *
-   * @param item takes one item; where it takes nothing, tokens up to the next separator are left unparsed.
+   * @param item takes one item, as a method of the parser; where it takes nothing, tokens up to the next separator
+   * are left unparsed.
    */
-  protected list(closer: number, item: () => void): boolean {
+  protected list(closer: number, item: (this: this) => void): boolean {
     const opener = this.open();
     while (!this.ends(closer, opener)) {
       if (this.eat(this.rules.separator)) continue;
       const first = this.at;
-      item();
+      item.call(this);
       // An item that lacks its closer lacks its separator with it.
       const cut = this.cut === this.at && this.at > first;
       if (cut || this.kind === this.rules.separator || this.ends(closer, opener)) continue;

@@ -2,6 +2,7 @@ import type { Syntax } from "../../core/language.js";
 import { wholeLines } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import type { Style } from "../../core/style/style.js";
+import { pattern } from "../../core/text/patterns.js";
 import { languageIn } from "../html/code.js";
 import { T } from "./kinds.js";
 
@@ -20,7 +21,7 @@ const OTHERS: Readonly<Record<string, string>> = {
 export function languageOf(tag: string): string | undefined {
   const name = /^<([\w-]+)/.exec(tag)![1]!.toLowerCase();
   const said = (attribute: string): string | undefined => {
-    const value = new RegExp(
+    const value = pattern(
       `\\s${attribute}\\s*=\\s*(?:"([^"]*)"|'([^']*)'|([^\\s>"']+))`,
       "i",
     ).exec(tag);
@@ -57,7 +58,7 @@ export function* componentRegions({ tokens }: Syntax): Iterable<Region> {
       ...place,
       languageId,
       ...(place.prefix !== "" && { fallback: stepOf(place.prefix) }),
-      closer: new RegExp(`</?${/^<([\w-]+)/.exec(tag)![1]!}`, "i"),
+      closer: pattern(`</?${/^<([\w-]+)/.exec(tag)![1]!}`, "i"),
     };
   }
 }

@@ -1,5 +1,6 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
+import { pattern } from "../../core/text/patterns.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
 import { T } from "./kinds.js";
@@ -319,7 +320,7 @@ export class HtmlLexer {
 
   /** Where the end tag of an element stands that may hold others of its name; the first end tag where they do not add up. */
   private closeOfNested(name: string, from: number): number {
-    const tag = new RegExp(`<(/?)${name}(?=[\\s/>]|$)`, "gi");
+    const tag = pattern(`<(/?)${name}(?=[\\s/>]|$)`, "gi");
     tag.lastIndex = from;
     let open = 1;
     let first = -1;
@@ -362,9 +363,9 @@ export class HtmlLexer {
 
 /** Where the end tag of an element stands that holds no markup; -1 where it does not. */
 function closeOf(text: string, name: string, from: number): number {
-  const pattern = new RegExp(`</${name}(?=[\\s/>]|$)`, "gi");
-  pattern.lastIndex = from;
-  return pattern.exec(text)?.index ?? -1;
+  const tag = pattern(`</${name}(?=[\\s/>]|$)`, "gi");
+  tag.lastIndex = from;
+  return tag.exec(text)?.index ?? -1;
 }
 
 /** White space of HTML: no others, as no-break spaces are text. */

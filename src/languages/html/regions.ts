@@ -3,6 +3,7 @@ import type { Span } from "../../core/outline/excerpt.js";
 import { wholeLines } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import type { Style } from "../../core/style/style.js";
+import { pattern } from "../../core/text/patterns.js";
 import { languageIn } from "./code.js";
 import { Step, islandStep } from "./islands.js";
 import { T } from "./kinds.js";
@@ -45,7 +46,7 @@ export function* htmlRegions(
     yield {
       ...wholeLines(text, tokens.start(t), tokens.end(t)),
       languageId,
-      closer: new RegExp(`</${name}|${BEGINS_TONGUE.source}`, "i"),
+      closer: pattern(`</${name}|${BEGINS_TONGUE.source}`, "i"),
       ...(islands.length > 0 && { islands, style: STYLE }),
     };
   }

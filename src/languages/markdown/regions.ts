@@ -1,5 +1,6 @@
 import type { Syntax } from "../../core/language.js";
 import type { Region } from "../../core/regions/region.js";
+import { pattern } from "../../core/text/patterns.js";
 import type { Block, Fence } from "./blocks.js";
 import { B } from "./kinds.js";
 import type { MarkdownSyntax } from "./parser.js";
@@ -87,6 +88,6 @@ function regionOf(
     to: ends[code.at(-1)!.line]!,
     languageId: NAMES[name] ?? name,
     prefix,
-    closer: new RegExp(`\\${sign}{${length}}`),
+    closer: pattern(`\\${sign}{${length}}`),
   };
 }

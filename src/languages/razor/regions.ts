@@ -2,6 +2,7 @@ import type { Syntax } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
+import { pattern } from "../../core/text/patterns.js";
 import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
@@ -23,7 +24,7 @@ export function* razorRegions(syntax: Syntax): Iterable<Region> {
   const { tokens } = syntax;
   const found: Region[] = Array.from(htmlRegions(syntax, valuesIn), (region) => ({
     ...region,
-    closer: new RegExp(`@|${region.closer!.source}`, "i"),
+    closer: pattern(`@|${region.closer!.source}`, "i"),
   }));
   for (let t = 0; t < tokens.count; t++) {
     const span = { from: tokens.start(t), to: tokens.end(t) };

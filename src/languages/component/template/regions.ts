@@ -3,6 +3,7 @@ import { withinLine } from "../../../core/regions/place.js";
 import type { Fragment, Region } from "../../../core/regions/region.js";
 import type { Span } from "../../../core/outline/excerpt.js";
 import type { Style } from "../../../core/style/style.js";
+import { pattern } from "../../../core/text/patterns.js";
 import { N, T } from "../../html/kinds.js";
 import { attributeOf } from "../../html/layout/tags.js";
 import { directiveOf } from "./directives.js";
@@ -31,7 +32,7 @@ export function* templateRegions(syntax: Syntax): Iterable<Region> {
       if (quote !== '"' && quote !== "'") continue;
       const inner = { from: tokens.start(t) + 1, to: tokens.end(t) - 1 };
       for (const part of directiveOf(tokens.textOf(t - 2), text, inner)) {
-        const region = regionIn(text, part.from, part.to, part.start, new RegExp(quote));
+        const region = regionIn(text, part.from, part.to, part.start, pattern(quote));
         if (region !== undefined) yield region;
       }
     }

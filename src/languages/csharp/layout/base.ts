@@ -1,12 +1,10 @@
-import { ElementLayout, type ElementRule } from "../../../core/layout/elements.js";
+import { ElementLayout } from "../../../core/layout/elements.js";
 import type { Syntax } from "../../../core/language.js";
 import { FrameFlag, Mark, type Sheet } from "../../../core/layout/sheet.js";
 import type { Style } from "../../../core/style/style.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-
-export type Rule = ElementRule<T>;
 
 /** What every part of the layout stands on, beside walking a node's elements. */
 export abstract class LayoutBase extends ElementLayout<T> {

@@ -4,7 +4,6 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE, onOneLine } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-import type { Rule } from "./base.js";
 import { ExpressionLayout } from "./expressions.js";
 
 /** Types, their members, and what stands in braces. */
@@ -335,9 +334,9 @@ export abstract class DeclarationLayout extends ExpressionLayout {
     return remark && !tokens.onNewLine(first + 1) && !tokens.onNewLine(last);
   }
 
-  protected readonly semicolonRule: Rule = (t, kind) => {
+  protected semicolonRule(t: number, kind: T): void {
     if (kind === T.Semicolon) return this.join(t, R.Terminator);
     if (kind === T.Comma) return this.join(t, R.Comma);
     this.space(t, R.Keyword);
-  };
+  }
 }

@@ -1,14 +1,14 @@
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-import { LayoutBase, type Rule } from "./base.js";
+import { LayoutBase } from "./base.js";
 
 const isWord = (kind: T): boolean => kind === T.Name || kind > T.As;
 
 /** Types, whose signs stand close to them. */
 export abstract class TypeLayout extends LayoutBase {
   /** Between the tokens of a type, or of a name with its types. */
-  protected readonly typeRule: Rule = (t, kind, before, child) => {
+  protected typeRule(t: number, kind: T, before: T, child: number): void {
     if (before === T.Comma) return this.space(t, R.Comma);
     if (kind === T.Comma) return this.join(t, R.Comma);
     if (child !== NONE) {
@@ -20,7 +20,7 @@ export abstract class TypeLayout extends LayoutBase {
     const words = isWord(kind) && (isWord(before) || before === T.Star);
     if (words) this.space(t, R.Type);
     else this.join(t, R.Type);
-  };
+  }
 
   /** `<T, U>`, which stays whole. */
   protected typeList(node: number): void {

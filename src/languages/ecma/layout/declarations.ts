@@ -118,10 +118,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
    * The elements of a declaration: decorators as the author placed them, blocks, and the rest by `rule`,
    * which answers true where it has laid out the child too.
    */
-  protected members(
-    node: number,
-    rule: (t: number, kind: T, before: T, child: number) => void | true,
-  ): void {
+  protected members(node: number, rule: Rule): void {
     const { tree, tokens } = this;
     let before = T.End;
     let decorated = false;
@@ -143,7 +140,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
           let done = false;
           if (t > first) {
             if (decorated) this.afterDecorator(t);
-            else done = rule(t, kind, before, child) === true;
+            else done = rule.call(this, t, kind, before, child) === true;
           }
           if (isChild && !done) this.visit(child);
           else if (kind === T.String) this.string(t);

@@ -3,7 +3,6 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE, onOneLine } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-import type { Rule } from "./base.js";
 import { ArrowLayout } from "./arrows.js";
 
 /** Expressions, and how values stand beside what they are given to. */
@@ -85,25 +84,30 @@ export abstract class ExpressionLayout extends ArrowLayout {
 
   // Rules between two elements
 
-  private readonly sequenceRule: Rule = (t, kind) => (
-    kind === T.Comma ? this.join(t, R.Comma) : this.fold(t, R.Comma)
-  );
-  private readonly asRule: Rule = (t, _, __, child) => this.typeAfter(t, child, R.Operator);
+  private sequenceRule(t: number, kind: T): void {
+    if (kind === T.Comma) this.join(t, R.Comma);
+    else this.fold(t, R.Comma);
+  }
 
-  private readonly yieldRule: Rule = (t, kind) => (
-    kind === T.Star ? this.join(t, R.Unary) : this.space(t, R.Keyword)
-  );
+  private asRule(t: number, _kind: T, _before: T, child: number): void | true {
+    return this.typeAfter(t, child, R.Operator);
+  }
 
-  private readonly unaryRule: Rule = (t, _, before) => {
+  private yieldRule(t: number, kind: T): void {
+    if (kind === T.Star) this.join(t, R.Unary);
+    else this.space(t, R.Keyword);
+  }
+
+  private unaryRule(t: number, _kind: T, before: T): void {
     const word = before === T.Typeof || before === T.Void || before === T.Delete;
     if (word) this.space(t, R.Keyword);
     else this.join(t, R.Unary);
-  };
+  }
 
-  private readonly newRule: Rule = (t, _, __, child) => {
+  private newRule(t: number, _kind: T, _before: T, child: number): void {
     if (this.kindOf(child) === N.Arguments) this.join(t, R.Call);
     else this.space(t, R.Keyword);
-  };
+  }
 
   // Values beside what they are given to
 

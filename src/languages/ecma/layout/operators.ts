@@ -3,7 +3,6 @@ import { operatorsLead, splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-import type { Rule } from "./base.js";
 import { ChainLayout } from "./chains.js";
 
 const isOperator = (kind: T): boolean => kind >= T.QuestionQuestion && kind <= T.Instanceof;
@@ -17,7 +16,9 @@ const CLOSERS: ReadonlySet<number> = new Set([T.RightParen, T.RightBracket, T.Ri
 
 /** Operands joined by operators, and conditionals. */
 export abstract class OperatorLayout extends ChainLayout {
-  private readonly spacedRule: Rule = (t) => this.space(t, R.Operator);
+  private spacedRule(t: number): void {
+    this.space(t, R.Operator);
+  }
 
   /** Operands of one level, on one line or each on a line with its operator. */
   protected binary(node: number, hang: number): void {

@@ -4,7 +4,6 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
-import type { Rule } from "./base.js";
 import { ControlLayout } from "./control.js";
 
 /** Programs, blocks, and statements with what ends them. */
@@ -145,15 +144,16 @@ export class EcmaLayout extends ControlLayout {
     }
   }
 
-  private readonly statementRule: Rule = (t, kind) => (
-    kind === T.Semicolon ? this.join(t, R.Terminator) : this.space(t, R.Keyword)
-  );
+  private statementRule(t: number, kind: T): void {
+    if (kind === T.Semicolon) this.join(t, R.Terminator);
+    else this.space(t, R.Keyword);
+  }
 
-  private readonly moduleRule: Rule = (t, kind) => {
+  private moduleRule(t: number, kind: T): void {
     if (kind === T.Semicolon) return this.join(t, R.Terminator);
     if (kind === T.Comma) return this.join(t, R.Comma);
     this.space(t, R.Keyword);
-  };
+  }
 
   private endsInDeclaration(node: number): boolean {
     const last = this.tree.lastChild(node);

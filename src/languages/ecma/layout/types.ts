@@ -63,11 +63,16 @@ export abstract class TypeLayout extends ListLayout {
     }
   }
 
-  private readonly annotationRule: Rule = (t, _, __, child) => this.typeAfter(t, child, R.Type);
-  protected readonly joinRule: Rule = (t) => this.join(t, R.Type);
+  private annotationRule(t: number, _kind: T, _before: T, child: number): void | true {
+    return this.typeAfter(t, child, R.Type);
+  }
+
+  protected joinRule(t: number): void {
+    this.join(t, R.Type);
+  }
 
   /** Words and what follows them: one space, but none around dots and before commas. */
-  protected readonly wordRule: Rule = (t, kind, before, child) => {
+  protected wordRule(t: number, kind: T, before: T, child: number): void | true {
     switch (kind) {
       case T.Comma:
       case T.Semicolon:
@@ -82,7 +87,7 @@ export abstract class TypeLayout extends ListLayout {
       childKind === N.TypeParameters || childKind === N.Annotation || childKind === N.TypeArguments
     ) return this.join(t, R.Type);
     return this.typeAfter(t, child, R.Keyword);
-  };
+  }
 
   /** A type that stands for what is left out goes below its name before it splits. */
   private parameterRule(node: number): Rule {
@@ -99,18 +104,18 @@ export abstract class TypeLayout extends ListLayout {
     };
   }
 
-  private readonly itemRule: Rule = (t, kind, before) => {
+  private itemRule(t: number, kind: T, before: T): void {
     if (kind === T.Question || kind === T.Colon || before === T.Ellipsis)
       return this.join(t, R.Colon);
     this.space(t, R.Type);
-  };
+  }
 
-  private readonly conditionalTypeRule: Rule = (t, kind, before, child) => {
+  private conditionalTypeRule(t: number, kind: T, before: T, child: number): void | true {
     if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
     if (before === T.Question || before === T.Colon) return this.branch(t, child);
     if (before === T.Extends && this.isAlternatives(child)) return this.stacked(t, child, R.Type);
     this.space(t, R.Keyword);
-  };
+  }
 
   /** A branch of a conditional; behind a comment it goes one step in. */
   protected branch(t: number, child: number): void | true {
@@ -127,19 +132,19 @@ export abstract class TypeLayout extends ListLayout {
     return true;
   }
 
-  private readonly functionTypeRule: Rule = (t, kind, before, child) => {
+  private functionTypeRule(t: number, kind: T, before: T, child: number): void | true {
     const childKind = this.kindOf(child);
     if (childKind === N.Parameters && before !== T.New) return this.join(t, R.Type);
     if (childKind === N.TypeParameters && before !== T.New) return this.join(t, R.Type);
     if (before === T.Arrow) return this.typeAfter(t, child, R.Type);
     this.space(t, kind === T.Arrow ? R.Arrow : R.Type);
-  };
+  }
 
-  private readonly computedRule: Rule = (t, kind, before, child) => {
+  private computedRule(t: number, kind: T, before: T, child: number): void {
     if (before === T.LeftBracket || kind === T.RightBracket) return this.join(t, R.Bracket);
     if (this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
     this.space(t, R.Keyword);
-  };
+  }
 
   // Unions and intersections
 

@@ -12,8 +12,6 @@ export abstract class ArrowParser extends JsxParser {
   protected abstract functionBody(isAsync: boolean, generator: boolean): void;
   protected abstract parenItem(): void;
 
-  protected readonly oneItem = (): void => this.parenItem();
-
   /** The arrow and body of a function whose parameters began at token `first`. */
   protected arrowTail(first: number, isAsync: boolean): void {
     this.arrowBody(isAsync);
@@ -83,7 +81,7 @@ export abstract class ArrowParser extends JsxParser {
   private arrowHead(): boolean {
     if (this.kind !== T.LeftParen) return false;
     const list = this.at;
-    this.bracketed(T.RightParen, this.oneItem);
+    this.bracketed(T.RightParen, this.parenItem);
     this.finish(N.Parameters, list);
     this.annotation();
     return this.is(T.Arrow) && !this.lineBefore;
@@ -150,7 +148,7 @@ export abstract class ArrowParser extends JsxParser {
     return true;
   }
 
-  protected bracketed(closer: T, item: () => void): void {
+  protected bracketed(closer: T, item: (this: this) => void): void {
     const { noIn, inBranch } = this;
     this.noIn = false;
     this.inBranch = false;

@@ -419,7 +419,7 @@ export abstract class ExpressionParser extends ArrowParser {
 
   protected arguments(): void {
     const first = this.at;
-    this.bracketed(T.RightParen, this.oneItem);
+    this.bracketed(T.RightParen, this.parenItem);
     // `async (…) =>`: what looked like a call holds the parameters of a function.
     const parameters = this.kind === T.Arrow && !this.lineBefore;
     this.finish(parameters ? N.Parameters : N.Arguments, first);
@@ -459,7 +459,7 @@ export abstract class ExpressionParser extends ArrowParser {
         this.finish(N.Array, first);
         return true;
       case T.LeftBrace:
-        this.bracketed(T.RightBrace, this.oneMember);
+        this.bracketed(T.RightBrace, this.objectMember);
         this.finish(N.Object, first);
         return true;
       case T.Function:
@@ -494,18 +494,17 @@ export abstract class ExpressionParser extends ArrowParser {
     return false;
   }
 
-  private readonly oneMember = (): void => this.objectMember();
-  private readonly oneElement = (): void => {
+  private oneElement(): void {
     const first = this.at;
     const spread = this.eat(T.Ellipsis);
     this.assignment();
     if (spread) this.finish(N.Spread, first);
-  };
+  }
 
   /** A value in brackets, or the parameters of an arrow function; false for a whole function. */
   private paren(): boolean {
     const first = this.at;
-    this.bracketed(T.RightParen, this.oneItem);
+    this.bracketed(T.RightParen, this.parenItem);
     if (this.kind === T.Arrow && !this.lineBefore) {
       this.finish(N.Parameters, first);
       return false;

@@ -43,7 +43,7 @@ export abstract class MemberParser extends ExpressionParser {
     this.finish(N.Parameters, first);
   }
 
-  private readonly oneParameter = (): void => {
+  private oneParameter(): void {
     const first = this.at;
     let marked = this.is(T.At);
     if (marked) this.decorators();
@@ -55,7 +55,7 @@ export abstract class MemberParser extends ExpressionParser {
     if (this.kind === T.Less) this.missing = true;
     this.parenItem();
     if (marked) this.finish(N.Parameter, first);
-  };
+  }
 
   private isParameterModifier(): boolean {
     for (const word of ["public", "private", "protected", "readonly", "override"]) {

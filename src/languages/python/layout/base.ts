@@ -12,7 +12,7 @@ import { allowsBracketedWith } from "../version.js";
  * States the demand before element t of a node: its kind, or `T.End` for a child node; and the token kind
  * before it. Answers true where it has laid out the child too.
  */
-export type Rule = (t: number, kind: T, before: T) => void | true;
+export type Rule = (this: LayoutBase, t: number, kind: T, before: T) => void | true;
 
 export const isOperator = (kind: T): boolean => kind >= T.Or && kind <= T.Percent;
 
@@ -55,13 +55,13 @@ export abstract class LayoutBase {
       if (child !== NONE && t === tree.first(child)) {
         // A chain of conditionals stays at one depth.
         const inner = rule === this.ternaryRule && tree.kind(child) === N.Ternary ? 0 : hang;
-        if (t === first || rule(t, T.End, before) !== true) this.visit(child, inner);
+        if (t === first || rule.call(this, t, T.End, before) !== true) this.visit(child, inner);
         before = T.End;
         after = tree.end(child);
         child = tree.next(child);
       } else if (!tokens.isTrivia(t)) {
         const kind: T = tokens.kind(t);
-        if (t > first) rule(t, kind, before);
+        if (t > first) rule.call(this, t, kind, before);
         if (kind === T.String) this.string(t);
         before = kind;
       }
@@ -89,7 +89,7 @@ export abstract class LayoutBase {
     return this.bracketed > 0 ? Demand.Fold : Demand.Space;
   }
 
-  protected readonly wordRule: Rule = (t, kind, before) => {
+  protected wordRule(t: number, kind: T, before: T): void {
     switch (kind) {
       case T.Comma:
       case T.Semicolon:
@@ -103,23 +103,37 @@ export abstract class LayoutBase {
         if (before === T.Dot) return this.sheet.set(t, Demand.Join, R.Import);
     }
     this.sheet.set(t, Demand.Space, R.Keyword);
-  };
+  }
 
-  protected readonly spacedRule: Rule = (t) => this.sheet.set(t, Demand.Space, R.Operator);
-  protected readonly unaryRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Unary);
-  protected readonly powerRule: Rule = (t) => this.sheet.set(t, Demand.Join, R.Power);
-  protected readonly commaRule: Rule = (t, kind) =>
+  protected spacedRule(t: number): void {
+    this.sheet.set(t, Demand.Space, R.Operator);
+  }
+
+  protected unaryRule(t: number): void {
+    this.sheet.set(t, Demand.Join, R.Unary);
+  }
+
+  protected powerRule(t: number): void {
+    this.sheet.set(t, Demand.Join, R.Power);
+  }
+
+  protected commaRule(t: number, kind: T): void {
     this.sheet.set(t, kind === T.Comma ? Demand.Join : this.fold, R.Comma);
+  }
 
-  protected readonly ternaryRule: Rule = (t, kind) =>
+  protected ternaryRule(t: number, kind: T): void {
     this.sheet.set(t, kind === T.If || kind === T.Else ? this.fold : Demand.Space, R.Keyword);
+  }
 
-  protected readonly comprehensionRule: Rule = (t) => this.sheet.set(t, this.fold, R.Keyword);
+  protected comprehensionRule(t: number): void {
+    this.sheet.set(t, this.fold, R.Keyword);
+  }
 
-  protected readonly lambdaRule: Rule = (t, kind) =>
+  protected lambdaRule(t: number, kind: T): void {
     this.sheet.set(t, kind === T.Colon ? Demand.Join : Demand.Space, R.Colon);
+  }
 
-  protected readonly parameterRule: Rule = (t, kind, before) => {
+  protected parameterRule(t: number, kind: T, before: T): void {
     switch (kind) {
       case T.Comma: return this.sheet.set(t, Demand.Join, R.Comma);
       default:
@@ -129,13 +143,13 @@ export abstract class LayoutBase {
           R.Comma,
         );
     }
-  };
+  }
 
   /** Whether lines begin with the operators of the run that is laid out, rather than end with them. */
   protected breaksBefore = true;
 
   /** Two-word operators stay together; else the expression may break before or after them. */
-  protected readonly binaryRule: Rule = (t, kind, before) => {
+  protected binaryRule(t: number, kind: T, before: T): void {
     const operator = isOperator(kind);
     if (operator && ((kind === T.In && before === T.Not) || (kind === T.Not && before === T.Is))) {
       this.sheet.set(t, Demand.Space, R.Operator);
@@ -145,7 +159,7 @@ export abstract class LayoutBase {
       const breaks = this.isComment(t - 1) || (operator === this.breaksBefore && !stays);
       this.sheet.set(t, breaks ? this.fold : Demand.Space, R.Operator);
     }
-  };
+  }
 
   // Questions
 
