@@ -1,5 +1,6 @@
 import { Char } from "../../core/text/characters.js";
 import { isLineTerminator } from "../../core/text/line-ends.js";
+import { Ahead } from "../../core/text/ahead.js";
 import { Ended, StringReader } from "../../core/text/strings.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
@@ -53,10 +54,11 @@ export class Lexer {
   /** How many braces are open. */
   private braces = 0;
   private openTemplate: OpenTemplate | undefined;
-  private readonly strings: StringReader;
+  private strings: StringReader | undefined;
+  /** Where a backquote, a backslash and a substitution come next; missing before the first template. */
+  private templates: readonly Ahead[] | undefined;
 
   constructor(readonly text: string) {
-    this.strings = new StringReader(text);
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
     if (text.charCodeAt(this.at) === Char.Hash && text.charCodeAt(this.at + 1) === Char.Bang)
@@ -245,7 +247,7 @@ export class Lexer {
 
   /** A string; one that its line leaves open is no token of the language. */
   private string(start: number): void {
-    const { strings } = this;
+    const strings = this.strings ??= new StringReader(this.text);
     const end = strings.end(start);
     const lines = strings.multiLine ? TokenFlag.MultiLine : 0;
     switch (strings.ended) {
@@ -282,17 +284,23 @@ export class Lexer {
   /** Template text from its backquote or brace at `start`, as `whole` where it ends there, else as `open`. */
   private template(start: number, whole: T, open: T): void {
     const { text } = this;
-    for (let i = start + 1; i < text.length; i++) {
-      const c = text.charCodeAt(i);
-      if (c === Char.Backslash) {
-        i++;
-      } else if (c === Char.Backquote) {
+    this.templates ??= ["`", "\\", "${"].map((sign) => new Ahead(text, sign));
+    const [quotes, backslashes, substitutions] = this.templates as [Ahead, Ahead, Ahead];
+    for (let i = start + 1; i < text.length;) {
+      const quote = quotes.next(i);
+      const backslash = backslashes.next(i);
+      const substitution = substitutions.next(i);
+      if (backslash < quote && backslash < substitution) {
+        i = backslash + 2;
+      } else if (quote < substitution) {
         if (whole === T.TemplateTail) this.openTemplate = this.openTemplate?.outer;
-        return this.add(whole, start, i + 1, this.multiLine(start, i));
-      } else if (c === Char.Dollar && text.charCodeAt(i + 1) === Char.LeftBrace) {
+        return this.add(whole, start, quote + 1, this.multiLine(start, quote));
+      } else if (substitution < text.length) {
         if (open === T.TemplateHead)
           this.openTemplate = { braces: this.braces, outer: this.openTemplate };
-        return this.add(open, start, i + 2, this.multiLine(start, i));
+        return this.add(open, start, substitution + 2, this.multiLine(start, substitution));
+      } else {
+        break;
       }
     }
     this.add(

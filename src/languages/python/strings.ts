@@ -25,10 +25,9 @@ export function stringEnd(text: string, at: number, interpolated: boolean): numb
 }
 
 function plainEnd(text: string, at: number): number {
+  if (quoteLength(text, at) === 3) return tripleEnd(text, at + 3, text.slice(at, at + 3));
   const quote = text.charCodeAt(at);
-  const triple = quoteLength(text, at) === 3;
-  let i = at + (triple ? 3 : 1);
-  for (; i < text.length; i++) {
+  for (let i = at + 1; i < text.length; i++) {
     const c = text.charCodeAt(i);
     if (c === Char.Backslash) {
       if (
@@ -36,11 +35,21 @@ function plainEnd(text: string, at: number): number {
       ) i++;
       i++;
     } else if (c === quote) {
-      if (!triple) return i + 1;
-      if (text.charCodeAt(i + 1) === quote && text.charCodeAt(i + 2) === quote) return i + 3;
-    } else if (!triple && isLineEnd(c)) {
+      return i + 1;
+    } else if (isLineEnd(c)) {
       return ~i;
     }
+  }
+  return ~text.length;
+}
+
+/** The end of a string between triple quotes, from just after those that open it: the first that no backslash escapes. */
+function tripleEnd(text: string, from: number, quotes: string): number {
+  let close = text.indexOf(quotes, from);
+  for (; close >= 0; close = text.indexOf(quotes, close + 1)) {
+    let escape = close;
+    while (escape > from && text.charCodeAt(escape - 1) === Char.Backslash) escape--;
+    if ((close - escape) % 2 === 0) return close + quotes.length;
   }
   return ~text.length;
 }
