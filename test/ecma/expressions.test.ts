@@ -326,6 +326,27 @@ describe("literals", () => {
         0.3, 0.4, 0.6, 0.9, 1.3,
       ];
       `],
+    ["rows of words stay in arrays, as the author has them", `
+      const boats = [
+        "Gull","Haven", "Tern",
+        "Skua", "Knot"
+      ];
+      moor(
+        "North", "South",
+        "East", "Mole",
+      );
+      `, `
+      const boats = [
+        "Gull", "Haven", "Tern",
+        "Skua", "Knot",
+      ];
+      moor(
+        "North",
+        "South",
+        "East",
+        "Mole",
+      );
+      `],
     ["strings", `
       a='it is';b='say "ahoy"';c='it\\'s';d="x"
       `, `

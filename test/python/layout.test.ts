@@ -94,8 +94,7 @@ describe("spaces", () => {
           pass
 
 
-      def first[*Ts, **P](rows: T) -> T:
-          ...
+      def first[*Ts, **P](rows: T) -> T: ...
       `],
     ["match and every pattern", `
       match tide , level :
@@ -183,6 +182,7 @@ describe("lines", () => {
 
 
       class C:
+
           x = 1
 
           def g(self):

@@ -6,10 +6,11 @@ const engine = createEngine();
 /** Limits that projects set; the one behind which lines become fewest is taken for theirs. */
 const LIMITS = [79, 80, 88, 90, 100, 110, 120, 140];
 
-const JAVASCRIPT = /script/;
+const isScript = ({ language }) => /script/.test(language.name);
 
 /**
- * Prints what share of a project's lines formatting changes in the project's own style, by rule.
+ * Prints what share of a project's lines formatting changes in the project's own style, by rule. Scripts may have
+ * another style than the rest.
  *
  * @param files texts by path.
  * @param given a style that rules over the one the project shows.
@@ -19,6 +20,16 @@ export function churn(project, files, given = {}, show = 0) {
     const language = languageOf(path);
     return language === undefined ? [] : [{ path, text, language }];
   });
+  const parts = [texts.filter(isScript), texts.filter((one) => !isScript(one))];
+  const counts = parts.filter(({ length }) => length > 0)
+    .map(
+      (part) => churnOf(project, part, given, show),
+    );
+  const sum = (key) => counts.reduce((total, one) => total + one[key], 0);
+  return { lines: sum("lines"), changed: sum("changed") };
+}
+
+function churnOf(project, texts, given, show) {
   const style = { ...ownStyle(texts), ...given };
   let lines = 0;
   let changed = 0;
@@ -75,7 +86,7 @@ function ownStyle(texts) {
   const double = count(/"[^'"\n]*"/g);
   if (single > 10 * double) style.stringDelimiter = "single";
   else if (double <= 10 * single) style.stringDelimiter = "as-written";
-  if (texts.some(({ language }) => JAVASCRIPT.test(language.name))) {
+  if (texts.some(isScript)) {
     const ended = count(/[\w)\]"'`];$/gm);
     const open = count(/^\s*(?:const|let|return|import) .*[\w)\]"'`]$/gm);
     if (open > 10 * ended) style.statementTerminator = "omitted";

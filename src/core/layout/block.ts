@@ -7,6 +7,8 @@ import { Demand, type Sheet } from "./sheet.js";
 export interface BlockRules {
   /** Least and most blank lines between two children; `previous` is `NONE` for the first. */
   blanks(previous: number, child: number): readonly [least: number, most: number];
+  /** Whether a blank line of the author's stays in front of the first child; none does where it is left out. */
+  opensWithBlank?(first: number): boolean;
   /** Whether a child is parted by blank lines from what follows it, a comment that opens a section too. */
   parts?(previous: number): boolean;
   /** Most blank lines around comments. */
@@ -39,12 +41,16 @@ export function layoutBlock(
   let previous = NONE;
   /** The first comment since the last child, or -1. */
   let comments = -1;
+  const head = tree.child(node);
+  const opening = head !== NONE && rules.opensWithBlank?.(head) === true
+    ? Math.min(1, rules.most)
+    : 0;
   for (const part = tree.parts(node); part.next();) {
     const { at: t, node: child } = part;
     if (child !== NONE) {
       if (rules.stays?.(child) === true) sheet.set(t, Demand.Level, rules.lineRule);
       else if (startsLine || previous !== NONE)
-        before(sheet, comments, t, rules, previous, rules.blanks(previous, child));
+        before(sheet, comments, t, rules, previous, rules.blanks(previous, child), opening);
       rules.child(child);
       previous = child;
       comments = -1;
@@ -55,7 +61,7 @@ export function layoutBlock(
     } else if (tokens.onNewLine(t) || t === 0) {
       if (comments < 0) comments = t;
       const first = previous === NONE && comments === t && startsLine;
-      sheet.line(t, 0, first ? 0 : rules.most, rules.commentRule);
+      sheet.line(t, 0, first ? opening : rules.most, rules.commentRule);
     } else {
       const carries = tokens.has(t, TokenFlag.Continues);
       sheet.set(t, carries ? Demand.AsWritten : Demand.Trailing, rules.commentRule);
@@ -70,6 +76,7 @@ function before(
   rules: BlockRules,
   previous: number,
   [least, most]: readonly [number, number],
+  opening: number,
 ): void {
   if (comments >= 0 && !sheet.tokens.onNewLine(t)) {
     // A comment in front on the same line stays there; the blank lines go above it.
@@ -90,7 +97,7 @@ function before(
     }
   }
   for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
-  if (previous === NONE && comments < 0) sheet.line(t, 0, 0, rules.lineRule);
-  else if (previous === NONE && head === comments) sheet.line(head, 0, 0, rules.lineRule);
+  const isFirst = previous === NONE && (comments < 0 || head === comments);
+  if (isFirst) sheet.line(head, 0, opening, rules.lineRule);
   else sheet.line(head, least, most, rules.lineRule);
 }

@@ -1,5 +1,5 @@
 import type { Style } from "../style/style.js";
-import { NONE, type Tree } from "../syntax/tree.js";
+import { NONE, type Parsed, type Tree } from "../syntax/tree.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import { Mark, type Sheet } from "./sheet.js";
 
@@ -14,6 +14,8 @@ export interface Items {
   holes: boolean;
   /** Whether all are numbers. */
   numbers: boolean;
+  /** Whether each is a number, or one token. */
+  words: boolean;
   /** The last item where it is a node, or `NONE`. */
   last: number;
 }
@@ -34,6 +36,7 @@ export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: Lis
     closing: -1,
     holes: false,
     numbers: true,
+    words: true,
     last: NONE,
   };
   let separated = true;
@@ -49,14 +52,58 @@ export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: Lis
       items.closing = t;
       continue;
     }
+    const isNumber = rules.isNumber(t, child);
+    items.numbers &&= isNumber;
+    items.words &&= isNumber || (child === NONE && separated);
     separated = false;
     items.closing = -1;
     items.lastEnd = child === NONE ? t + 1 : tree.end(child);
     items.count++;
     items.last = child;
-    items.numbers &&= rules.isNumber(t, child);
   }
   return items;
+}
+
+/** So many items make a table, which may stay in rows. */
+const TABLE = 4;
+
+/**
+ * Whether a list fills lines rather than give each item one: many numbers do, and words that the author put in rows
+ * between lines of the brackets.
+ *
+ *     [
+ *       "Gull", "Haven",
+ *       "Tern", "Skua",
+ *     ]
+ *
+ * @param asWritten whether the author's lines count.
+ */
+export function fillsLines(
+  { tokens, tree }: Parsed,
+  node: number,
+  { count, numbers, words }: Items,
+  rules: ListRules,
+  asWritten: boolean,
+): boolean {
+  if (count < TABLE) return false;
+  if (numbers) return true;
+  const closer = tree.end(node) - 1;
+  if (!asWritten || !words || !tokens.onNewLine(closer)) return false;
+  let inRow = 0;
+  let rows = 0;
+  for (const part = tree.parts(node, tree.first(node) + 1, closer); part.next();) {
+    const { at: t } = part;
+    if (part.node === NONE && (tokens.isTrivia(t) || rules.separates(t))) continue;
+    if (tokens.onNewLine(t)) {
+      if (rows > 0 && inRow < 2) return false;
+      rows++;
+      inRow = 0;
+    } else if (rows === 0) {
+      return false;
+    }
+    inRow++;
+  }
+  return rows > 1;
 }
 
 /** Has the separator after the last item come or go as the style says, where the list may have one. */

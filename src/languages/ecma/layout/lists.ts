@@ -1,5 +1,6 @@
 import {
   closeWithSeparator,
+  fillsLines,
   itemsOf,
   type Items,
   type ListRules,
@@ -81,7 +82,8 @@ export abstract class ListLayout extends LayoutBase {
       || kind === N.ObjectType
       || kind === N.MappedType
       || kind === N.EnumBody;
-    const flow = kind === N.Array && items.numbers && items.count > 3;
+    const flow =
+      kind === N.Array && fillsLines(this, node, items, this.listRules, this.asWritten);
     const apart = kind === N.ObjectType && this.membersByLine(node);
     const below = this.closesBelow(node, items);
     const broken = this.holdsBroken(node);

@@ -1,5 +1,6 @@
 import {
   closeWithSeparator,
+  fillsLines,
   itemsOf,
   type Items,
   type ListRules,
@@ -27,7 +28,8 @@ export abstract class BracketLayout extends LayoutBase {
     }
     if (this.bracketed === 0) this.dropContinuations(opener + 1, closer);
     const items = itemsOf(tokens, tree, node, this.listRules);
-    const flow = items.numbers && items.count > 3;
+    const isTable = kind === N.List || kind === N.Tuple || kind === N.Set;
+    const flow = fillsLines(this, node, items, this.listRules, this.asWritten && isTable);
     const split = this.writtenSplit(node);
     // Where a line ends in one entry, all get lines of their own.
     const entries = kind === N.Dict && items.count > 1;

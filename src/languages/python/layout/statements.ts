@@ -55,6 +55,11 @@ class PythonLayout extends ExpressionLayout {
         const [least, limit] = this.blanksBetween(previous, child, most);
         return [Math.min(Math.max(least, apart), limit), limit];
       },
+      opensWithBlank: (first) => (
+        owner === N.Class
+          ? first !== docstring
+          : owner !== N.Function && owner !== N.Module && this.isDefinition(first)
+      ),
       most,
       parts: (previous) => this.isDefinition(previous),
       child: (child) => this.visit(child),
@@ -73,7 +78,9 @@ class PythonLayout extends ExpressionLayout {
   private blanksBetween(previous: number, child: number, most: number): readonly [number, number] {
     if (previous === NONE) return [0, most];
     if (this.stub) return [0, Math.min(1, most)];
-    if (this.isDefinition(previous) || this.isDefinition(child)) return [most, most];
+    if (this.isDefinition(previous) || this.isDefinition(child)) {
+      return [this.areRelated(previous, child) ? 0 : most, most];
+    }
     if (this.depth === 0 && this.isImport(previous) && !this.isImport(child))
       return [Math.min(1, most), most];
     return [0, most];
@@ -82,6 +89,35 @@ class PythonLayout extends ExpressionLayout {
   private isDefinition(node: number): boolean {
     const kind: N = this.tree.kind(node);
     return kind === N.Function || kind === N.Class || kind === N.Decorated;
+  }
+
+  /**
+   * Whether blank lines may be left out between two definitions (PEP 8): both stand on one line, or the first
+   * does and the second has its name, as what carries out several signatures.
+   */
+  private areRelated(previous: number, child: number): boolean {
+    if (!this.isDefinition(child) || !this.isOneLiner(previous)) return false;
+    return this.isOneLiner(child) || this.nameOf(previous) === this.nameOf(child);
+  }
+
+  /** Whether a definition's body stands on its header's line. */
+  private isOneLiner(node: number): boolean {
+    const { tree } = this;
+    const definition = this.decorated(node);
+    const suite = tree.lastChild(definition);
+    if (!this.isDefinition(definition) || suite === NONE) return false;
+    return tree.kind(suite) === N.Suite && this.staysBeside(suite, tree.kind(definition));
+  }
+
+  private nameOf(definition: number): string {
+    let t = this.tree.first(this.decorated(definition));
+    while (this.tokens.kind(t) !== T.Name && t < this.tree.end(definition)) t++;
+    return this.tokens.textOf(t);
+  }
+
+  /** A definition without its decorators. */
+  private decorated(node: number): number {
+    return this.tree.kind(node) === N.Decorated ? this.tree.lastChild(node) : node;
   }
 
   private isImport(node: number): boolean {
@@ -115,7 +151,7 @@ class PythonLayout extends ExpressionLayout {
   private suite(node: number, owner: number): void {
     const { sheet, tree } = this;
     if (tree.end(node) <= tree.first(node)) return;
-    if (this.staysBeside(node)) return this.beside(node);
+    if (this.staysBeside(node, tree.kind(owner))) return this.beside(node);
     const frame = sheet.open(tree.first(node), tree.end(node) - 1, FrameFlag.Block, 1);
     sheet.frames.anchor.set(frame, tree.first(owner));
     this.depth++;
@@ -124,13 +160,15 @@ class PythonLayout extends ExpressionLayout {
     sheet.close();
   }
 
-  /** Whether a body stays on its header's line, as stubs have it. */
-  private staysBeside(suite: number): boolean {
+  /** Whether a body stays on its header's line, as stubs have it, and `...` in place of a definition's body. */
+  private staysBeside(suite: number, owner: N): boolean {
     const { tree, tokens } = this;
     const first = tree.first(suite);
-    if (!this.stub || tokens.onNewLine(first) || tokens.isTrivia(first)) return false;
+    if (tokens.onNewLine(first) || tokens.isTrivia(first)) return false;
     const only = tree.child(suite);
-    return only !== NONE && tree.next(only) === NONE;
+    if (only === NONE || tree.next(only) !== NONE) return false;
+    const isLeftOut = tree.end(only) === first + 1 && tokens.is(first, "...");
+    return this.stub || (isLeftOut && (owner === N.Function || owner === N.Class));
   }
 
   private beside(suite: number): void {
