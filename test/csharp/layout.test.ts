@@ -449,6 +449,90 @@ describe("lines for the preprocessor", () => {
   ]);
 });
 
+// In four libraries 1,136 bodies without braces stand one step in below a condition of several lines, 29 two.
+describe("what strangers' libraries keep", () => {
+  fixtures("csharp", [
+    ["bodies stand one step in, however their header ends", `
+      class Pier
+      {
+          void Moor()
+          {
+              if (late
+                  && full)
+                  Wait();
+              else if (early
+                  || empty) Go();
+              while (
+                  // in summer
+                  late
+                  && full)
+                  Wait();
+          }
+      }
+      `],
+    ["what is said of the whole program keeps blank lines around its remarks", `
+      [assembly: Ferry(false)]
+
+      // The pier.
+
+      [assembly: Pier("north")]
+      [assembly: Tide(3)]
+
+      class Boat { }
+      `],
+    ["a remark in front of an item stays on its line", `
+      class Board
+      {
+          static readonly int[][] Tides =
+          {
+              // high and low
+              /* noon */new[] { 1, 2 },
+
+              /* night */ new[] { 2, 3 }
+          };
+      }
+      `, `
+      class Board
+      {
+          static readonly int[][] Tides =
+          {
+              // high and low
+              /* noon */ new[] { 1, 2 },
+
+              /* night */ new[] { 2, 3 }
+          };
+      }
+      `],
+    ["directives end the lines of what a class comes from", `
+      public class Boat : Vessel, IMoored
+      #if TIDES
+          , ITidal
+      #endif
+      {
+      }
+      `],
+  ]);
+
+  fixtures("csharp", [
+    ["no white space comes to the end of a line that had none there", `
+      class Board
+      {
+          int[] tides = new[]  { 1,  22222222,  33333333 };
+      }
+      `, `
+      class Board
+      {
+          int[] tides = new[]
+          {
+              1,
+              22222222,
+              33333333
+          };
+      }
+      `],
+  ], { trimTrailingWhitespace: false, maxLineLength: 40 });
+});
+
 describe("braces on the line of their header", () => {
   fixtures("csharp", [
     ["by the style", `

@@ -315,6 +315,16 @@ describe("comments", () => {
         noticesOfTheDay,
       );
       `],
+    ["stay in front of the first item too, below others", `
+      const modules = {
+        // made
+        /***/ 1: (module) => run(module),
+      };
+      const tides = [
+        // high
+        /* noon */ 4,
+      ];
+      `],
     // Alone in front of a comment an operator is read over.
     ["leave no operator alone in front of them", `
       const fits = seats > 3 && // with dogs

@@ -88,8 +88,12 @@ class Renderer {
       : this.followedWhite(g, lines) ?? this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
-    if (lines > 0 && (!this.style.trimTrailingWhitespace || this.sheet.is(g, Mark.KeepsBlanks)))
+    const held = this.sheet.is(g, Mark.KeepsBlanks);
+    if (lines > 0 && (held || !this.style.trimTrailingWhitespace)) {
       while (text[kept] === " " || text[kept] === "\t") kept++;
+      // What stood between two tokens on a line was not at its end.
+      if (!held && kept === to && to < text.length) kept = from;
+    }
     pushChanges(
       this.changes,
       text,

@@ -21,7 +21,7 @@ export function placeTrivia(
   for (let t = tokens.nextWith(placed, 0); t < tokens.count; t = tokens.nextWith(placed, t + 1)) {
     if (tokens.isTrivia(t)) {
       const next = tokens.skipTrivia(t);
-      leadIn(sheet, t, next, notation);
+      leadIn(sheet, t, next, blanks, notation);
       for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
     }
     if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1))
@@ -33,10 +33,19 @@ export function placeTrivia(
  * A comment in front of an operand on its line belongs to it: a line may end before the comment, and not
  * between the two.
  */
-function leadIn(sheet: Sheet, t: number, next: number, { operand }: Notation): void {
+function leadIn(
+  sheet: Sheet,
+  first: number,
+  next: number,
+  blanks: number,
+  { operand }: Notation,
+): void {
   const { tokens } = sheet;
+  let t = next - 1;
+  while (t > first && !tokens.onNewLine(t)) t--;
   const demand: Demand = sheet.demand[next]!;
-  if (demand !== Demand.Seam && demand !== Demand.Fold) return;
+  const begins = demand === Demand.Line && tokens.onNewLine(t);
+  if (demand !== Demand.Seam && demand !== Demand.Fold && !begins) return;
   if (sheet.demand[t] !== Demand.Unset || sheet.is(next, Mark.Dedent)) return;
   for (let c = t; c < next; c++) {
     if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;
@@ -48,12 +57,15 @@ function leadIn(sheet: Sheet, t: number, next: number, { operand }: Notation): v
   sheet.demand[t] = demand;
   sheet.owner[t] = owner;
   sheet.rule[t] = sheet.rule[next]!;
+  sheet.blanks[t] = sheet.blanks[next]!;
   for (let g = t + 1; g <= next; g++) {
-    const apart = demand === Demand.Fold || sheet.is(next, Mark.LeadSlot);
+    const apart = demand !== Demand.Seam || sheet.is(next, Mark.LeadSlot);
     sheet.demand[g] = apart ? Demand.Space : Demand.AsWritten;
     sheet.owner[g] = owner;
   }
   if (sheet.is(next, Mark.LeadSlot)) sheet.moveLead(next, t);
+  // Comments above it have lines of their own.
+  if (t > first) line(sheet, t, blanks);
 }
 
 function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: number): void {

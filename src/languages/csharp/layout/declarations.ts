@@ -233,12 +233,28 @@ export abstract class DeclarationLayout extends ExpressionLayout {
   }
 
   private bases(node: number): void {
-    this.framed(node, this.ownSplit(node), 1, () => this.run(node, (t, kind, before) => {
-      if (kind === T.Comma) return this.join(t, R.Comma);
-      // The author may have ended the line behind the colon.
-      if (before === T.Comma || this.tokens.onNewLine(t)) return this.fold(t, R.Comma);
-      this.space(t, R.Colon);
-    }));
+    const { tokens } = this;
+    // Directives end lines among them already, each of its own arm.
+    const inArms = this.holdsDirective(node);
+    this.framed(
+      node,
+      inArms ? FrameFlag.Flow : this.ownSplit(node),
+      1,
+      () => this.run(node, (t, kind, before) => {
+        if (kind === T.Comma) return this.join(t, R.Comma);
+        if (inArms && before === T.Comma && this.beginsLine(tokens.grammarBefore(t)))
+          return this.space(t, R.Comma);
+        // The author may have ended the line behind the colon.
+        if (before === T.Comma || tokens.onNewLine(t)) return this.fold(t, R.Comma);
+        this.space(t, R.Colon);
+      }),
+    );
+  }
+
+  private holdsDirective(node: number): boolean {
+    for (let t = this.tree.first(node); t < this.tree.end(node); t++)
+      if (this.tokens.kind(t) === T.Directive) return true;
+    return false;
   }
 
   // Braces

@@ -129,15 +129,17 @@ export abstract class ExpressionLayout extends ChainLayout {
 
   /** What stands in brackets behind a keyword: it begins beside them, and its later lines go one step in. */
   private condition(node: number): void {
-    const { tree, sheet } = this;
+    const { tree, tokens, sheet } = this;
     const [opener, closer] = [tree.first(node), tree.end(node) - 1];
+    // Below a remark it begins a line of its own.
+    const below = tokens.isTrivia(opener + 1) && tokens.onNewLine(tokens.skipTrivia(opener + 1));
     sheet.open(opener + 1, closer, 0, 1);
     this.run(node, (t, kind, before) => {
       if (before === T.LeftParen || t === closer) return this.join(t, R.Bracket);
       if (kind === T.Comma) return this.join(t, R.Comma);
       if (before === T.Comma) return this.fold(t, R.Comma);
       this.space(t, R.Keyword);
-    });
+    }, below ? 0 : 1);
     sheet.close();
   }
 

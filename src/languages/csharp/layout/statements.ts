@@ -189,7 +189,9 @@ export class CsharpLayout extends DeclarationLayout {
     }
     const simple = kind === N.Expression || kind === N.Return || kind === N.Jump;
     const flags = own || !simple ? FrameFlag.Split : FrameFlag.Whole;
-    sheet.open(t, tree.end(child) - 1, flags, 1);
+    const frame = sheet.open(t, tree.end(child) - 1, flags, 1);
+    // The last line of a header that is split may stand deeper than its first.
+    sheet.frames.head.set(frame, tree.first(node));
     this.fold(t, R.Keyword);
     this.visit(child);
     sheet.close();

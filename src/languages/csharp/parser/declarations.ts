@@ -15,11 +15,14 @@ export abstract class DeclarationParser extends ExpressionParser {
 
   /** `[Obsolete("…"), return: NotNull]`, as many as stand here. */
   protected attributes(): void {
-    while (this.kind === T.LeftBracket) {
-      const first = this.at;
-      this.list(T.RightBracket, () => this.attribute());
-      this.finish(N.Attributes, first);
-    }
+    while (this.kind === T.LeftBracket) this.attributeSection();
+  }
+
+  /** Those between one pair of brackets. */
+  protected attributeSection(): void {
+    const first = this.at;
+    this.list(T.RightBracket, () => this.attribute());
+    this.finish(N.Attributes, first);
   }
 
   private attribute(): void {

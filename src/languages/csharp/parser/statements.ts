@@ -157,7 +157,7 @@ class StatementParser extends DeclarationParser {
         return this.field(first);
       case T.LeftBracket:
         if (this.atGlobal()) {
-          this.attributes();
+          this.attributeSection();
           return this.finish(N.Global, first);
         }
         if (this.isAttributed()) return this.member();
