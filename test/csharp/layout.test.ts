@@ -514,6 +514,62 @@ describe("what strangers' libraries keep", () => {
   ]);
 
   fixtures("csharp", [
+    ["what the first operand holds stands deeper than the operators below it", `
+      class Pier
+      {
+          bool Fits()
+          {
+              if (Holds(theFerryOfTheNight, theBerthAtTheMole)
+                  || late)
+                  Wait();
+              return (theTide > theDraught || isInDock || isTowed)
+                  ? Berth()
+                  : Wait();
+          }
+      }
+      `, `
+      class Pier
+      {
+          bool Fits()
+          {
+              if (Holds(
+                      theFerryOfTheNight,
+                      theBerthAtTheMole)
+                  || late)
+                  Wait();
+              return (
+                      theTide > theDraught
+                      || isInDock
+                      || isTowed)
+                  ? Berth()
+                  : Wait();
+          }
+      }
+      `],
+  ], { maxLineLength: 50 });
+
+  fixtures("csharp", [
+    ["braces split by width where a body in them does, on however many lines the author had it", `
+      class Pier
+      {
+          Func<int>[] tides = new Func<int>[] { null, delegate () { return 1; } };
+      }
+      `, `
+      class Pier
+      {
+          Func<int>[] tides = new Func<int>[]
+          {
+              null,
+              delegate ()
+              {
+                  return 1;
+              }
+          };
+      }
+      `],
+  ], { listSplit: "by-width" });
+
+  fixtures("csharp", [
     ["no white space comes to the end of a line that had none there", `
       class Board
       {

@@ -264,6 +264,8 @@ export class Frames {
   readonly splitsWith = new Sparse(ROOT);
   /** The frame around it whose split has its lines stand in one column with its first, or `ROOT`. */
   readonly alignedIn = new Sparse(ROOT);
+  /** The frame around it whose steps its lines go in as well, where that splits and both begin on one line; or `ROOT`. */
+  readonly deeperIn = new Sparse(ROOT);
   /** The frame around it without whose split it does not split, or `ROOT`. */
   readonly bound = new Sparse(ROOT);
   private flags: Uint8Array;

@@ -590,11 +590,19 @@ class Solver {
     if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitLine = g;
   }
 
+  /** The steps of a frame, with those of the frame around it in which its lines go deeper. */
+  private stepsOf(f: number): number {
+    const outer = this.sheet.frames.deeperIn.get(f);
+    const isDeeper =
+      outer !== ROOT && this.state[outer] === State.Split && this.base[f] === this.base[outer];
+    return (isDeeper ? this.stepsOf(outer) : 0) + this.ownSteps(f);
+  }
+
   /**
-   * The steps of a frame. Where it has none, and the frames around stand joined although they hold a line
+   * The steps of a frame itself. Where it has none, and the frames around stand joined although they hold a line
    * end, those of the nearest that has: in `moor(boat +` the next line is one step in.
    */
-  private stepsOf(f: number): number {
+  private ownSteps(f: number): number {
     const { frames, tokens } = this.sheet;
     const { frozen, spaced } = this.options;
     const aligned = frames.alignedIn.get(f);

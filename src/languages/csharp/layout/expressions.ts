@@ -188,7 +188,7 @@ export abstract class ExpressionLayout extends ChainLayout {
 
   /** Operands of one level, on one line or each on a line with its operator. */
   private binary(node: number, hang: number): void {
-    const { tree, sheet } = this;
+    const { tree, tokens, sheet } = this;
     if (this.isRange(node)) return this.run(node, (t) => this.join(t, R.Operator));
     const frame = sheet.open(tree.first(node) + 1, tree.end(node) - 1, this.ownSplit(node), hang);
     const last = tree.lastChild(node);
@@ -200,19 +200,35 @@ export abstract class ExpressionLayout extends ChainLayout {
     const leads = operatorSplit === "as-written"
       ? operatorsLead(this, node, isOperator)
       : operatorSplit === "before";
+    const operand = tree.child(node);
+    const afterFirst = operand === NONE ? -1 : tokens.skipTrivia(tree.end(operand));
     this.run(node, (t, kind, before) => {
+      if (t === afterFirst) this.deepen(frame);
       // `>>` is two signs.
       if (
-        kind >= T.Greater && before === T.Greater && this.tokens.end(t - 1) === this.tokens.start(t)
+        kind >= T.Greater && before === T.Greater && tokens.end(t - 1) === tokens.start(t)
       )
         return this.join(t, R.Operator);
       const operator = isOperator(kind);
       const breaks = operator
         ? (leads && !this.remarkBehind(t)) || this.remarkBefore(t)
-        : (!leads && !this.remarkBefore(this.tokens.grammarBefore(t))) || this.remarkBefore(t);
+        : (!leads && !this.remarkBefore(tokens.grammarBefore(t))) || this.remarkBefore(t);
       this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
     }, 1);
     sheet.close();
+  }
+
+  /**
+   * Has what the first operand holds stand deeper than the operators below it:
+   *
+   *     if (Fits(
+   *             berth)
+   *         || late)
+   */
+  private deepen(run: number): void {
+    const { frames } = this.sheet;
+    for (let f = run + 1; f < frames.count; f++)
+      if (frames.parent(f) === run) frames.deeperIn.set(f, run);
   }
 
   private isRange(node: number): boolean {
@@ -223,7 +239,9 @@ export abstract class ExpressionLayout extends ChainLayout {
   }
 
   private conditional(node: number, hang: number): void {
+    const frame = this.sheet.frames.count;
     this.framed(node, this.ownSplit(node), hang, () => this.run(node, (t, kind) => {
+      if (kind === T.Question) this.deepen(frame);
       if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
       this.space(t, R.Operator);
     }, 1));

@@ -6,7 +6,7 @@ import {
 } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
-import { NONE, onOneLine } from "../../../core/syntax/tree.js";
+import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { TypeLayout } from "./types.js";
@@ -293,7 +293,6 @@ export abstract class ListLayout extends TypeLayout {
   protected bracesSplit(node: number, isFirst = false): number {
     const written = this.asWritten
       && (splitAtOwn(this, node) || (!isFirst && this.tokens.onNewLine(this.tree.first(node))));
-    if (written) return FrameFlag.Split;
-    return onOneLine(this, node) && !this.asWritten ? 0 : FrameFlag.Whole;
+    return written ? FrameFlag.Split : FrameFlag.Whole;
   }
 }
