@@ -41,10 +41,7 @@ export function layoutBlock(
   let previous = NONE;
   /** The first comment since the last child, or -1. */
   let comments = -1;
-  const head = tree.child(node);
-  const opening = head !== NONE && rules.opensWithBlank?.(head) === true
-    ? Math.min(1, rules.most)
-    : 0;
+  const opening = rules.opensWithBlank?.(tree.child(node)) === true ? Math.min(1, rules.most) : 0;
   for (const part = tree.parts(node); part.next();) {
     const { at: t, node: child } = part;
     if (child !== NONE) {
@@ -98,6 +95,5 @@ function before(
   }
   for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
   const isFirst = previous === NONE && (comments < 0 || head === comments);
-  if (isFirst) sheet.line(head, 0, opening, rules.lineRule);
-  else sheet.line(head, least, most, rules.lineRule);
+  sheet.line(head, isFirst ? 0 : least, isFirst ? opening : most, rules.lineRule);
 }

@@ -14,8 +14,6 @@ export interface Items {
   holes: boolean;
   /** Whether all are numbers. */
   numbers: boolean;
-  /** Whether each is a number, or one token. */
-  words: boolean;
   /** The last item where it is a node, or `NONE`. */
   last: number;
 }
@@ -36,7 +34,6 @@ export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: Lis
     closing: -1,
     holes: false,
     numbers: true,
-    words: true,
     last: NONE,
   };
   let separated = true;
@@ -52,14 +49,12 @@ export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: Lis
       items.closing = t;
       continue;
     }
-    const isNumber = rules.isNumber(t, child);
-    items.numbers &&= isNumber;
-    items.words &&= isNumber || (child === NONE && separated);
     separated = false;
     items.closing = -1;
     items.lastEnd = child === NONE ? t + 1 : tree.end(child);
     items.count++;
     items.last = child;
+    items.numbers &&= rules.isNumber(t, child);
   }
   return items;
 }
@@ -69,7 +64,7 @@ const TABLE = 4;
 
 /**
  * Whether a list fills lines rather than give each item one: many numbers do, and words that the author put in rows
- * between lines of the brackets.
+ * between lines of the brackets, two to a row or more.
  *
  *     [
  *       "Gull", "Haven",
@@ -81,29 +76,30 @@ const TABLE = 4;
 export function fillsLines(
   { tokens, tree }: Parsed,
   node: number,
-  { count, numbers, words }: Items,
+  { count, numbers }: Items,
   rules: ListRules,
   asWritten: boolean,
 ): boolean {
   if (count < TABLE) return false;
   if (numbers) return true;
   const closer = tree.end(node) - 1;
-  if (!asWritten || !words || !tokens.onNewLine(closer)) return false;
-  let inRow = 0;
+  if (!asWritten || !tokens.onNewLine(closer)) return false;
   let rows = 0;
+  let separated = true;
   for (const part = tree.parts(node, tree.first(node) + 1, closer); part.next();) {
-    const { at: t } = part;
-    if (part.node === NONE && (tokens.isTrivia(t) || rules.separates(t))) continue;
-    if (tokens.onNewLine(t)) {
-      if (rows > 0 && inRow < 2) return false;
-      rows++;
-      inRow = 0;
-    } else if (rows === 0) {
-      return false;
+    const { at: t, node: child } = part;
+    if (child === NONE && tokens.isTrivia(t)) continue;
+    if (child === NONE && rules.separates(t)) {
+      separated = true;
+      continue;
     }
-    inRow++;
+    const isWord = separated && child === NONE;
+    if (!isWord && !rules.isNumber(t, child)) return false;
+    separated = false;
+    if (tokens.onNewLine(t)) rows++;
+    else if (rows === 0) return false;
   }
-  return rows > 1;
+  return rows > 1 && count >= 2 * rows - 1;
 }
 
 /** Has the separator after the last item come or go as the style says, where the list may have one. */

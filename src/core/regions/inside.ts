@@ -6,7 +6,7 @@ import type { Style } from "../style/style.js";
 import { changed } from "../text/buffer.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
-import { byPlace, mapOffset, type Change, type OffsetChange } from "../text/edits.js";
+import { byPlace, mapOffset, movedBy, type Change, type OffsetChange } from "../text/edits.js";
 import { isLineEnd } from "../text/line-ends.js";
 import type { Lines, Position, Range } from "../text/lines.js";
 import { pattern } from "../text/patterns.js";
@@ -20,9 +20,6 @@ import { wishesOf } from "./wishes.js";
 /** The white space of lines that hold nothing else behind these signs. */
 const blanksBehind = (signs: string): RegExp =>
   pattern(`(?<=[\\r\\n]${escaped(signs)})[ \\t]+(?=[\\r\\n])`, "g");
-
-const moved = (changes: Iterable<Change>, by: number): Change[] =>
-  Array.from(changes, (change) => ({ ...change, from: change.from + by, to: change.to + by }));
 
 /** In however narrow a column a region stands, its lines may be so long. */
 const LEAST_WIDTH = 20;
@@ -226,7 +223,7 @@ export class Inside {
     const blanks = blanksBehind(signs);
     if (text.search(blanks) < 0) return changes;
     const rule = ruleId(document.language, "new-line");
-    const first = ChangeList.of(moved(changes, -from));
+    const first = ChangeList.of(movedBy(changes, -from));
     const at = (offset: number): number => mapOffset(offset, first);
     const texts = document.multiLineTokens().map((span) => ({
       from: at(rows.host(span.from - before.length) - from),
@@ -244,7 +241,7 @@ export class Inside {
       if (!texts.some((one) => one.from < line.to && one.to > line.from))
         second.push({ ...line, text: "", rule });
     }
-    return moved(compose(text, first, second), from).filter(concerns);
+    return movedBy(compose(text, first, second), from).filter(concerns);
   }
 
   /** The same for stretches of the host that touch it. */

@@ -79,7 +79,11 @@ class PythonLayout extends ExpressionLayout {
     if (previous === NONE) return [0, most];
     if (this.stub) return [0, Math.min(1, most)];
     if (this.isDefinition(previous) || this.isDefinition(child)) {
-      return [this.areRelated(previous, child) ? 0 : most, most];
+      // Between two on one line each, and before what carries out several signatures, they may be left out (PEP 8).
+      const related = this.isDefinition(child)
+        && this.isOneLiner(previous)
+        && (this.isOneLiner(child) || this.nameOf(previous) === this.nameOf(child));
+      return [related ? 0 : most, most];
     }
     if (this.depth === 0 && this.isImport(previous) && !this.isImport(child))
       return [Math.min(1, most), most];
@@ -89,15 +93,6 @@ class PythonLayout extends ExpressionLayout {
   private isDefinition(node: number): boolean {
     const kind: N = this.tree.kind(node);
     return kind === N.Function || kind === N.Class || kind === N.Decorated;
-  }
-
-  /**
-   * Whether blank lines may be left out between two definitions (PEP 8): both stand on one line, or the first
-   * does and the second has its name, as what carries out several signatures.
-   */
-  private areRelated(previous: number, child: number): boolean {
-    if (!this.isDefinition(child) || !this.isOneLiner(previous)) return false;
-    return this.isOneLiner(child) || this.nameOf(previous) === this.nameOf(child);
   }
 
   /** Whether a definition's body stands on its header's line. */
@@ -110,9 +105,8 @@ class PythonLayout extends ExpressionLayout {
   }
 
   private nameOf(definition: number): string {
-    let t = this.tree.first(this.decorated(definition));
-    while (this.tokens.kind(t) !== T.Name && t < this.tree.end(definition)) t++;
-    return this.tokens.textOf(t);
+    const first = this.tree.first(this.decorated(definition));
+    return this.tokens.textOf(this.tokens.kind(first) === T.Async ? first + 2 : first + 1);
   }
 
   /** A definition without its decorators. */
