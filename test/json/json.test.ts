@@ -46,8 +46,7 @@ describe("layout", () => {
       // the fleet
       {
         "a": 1, // one
-        /* two */
-        "b": 2
+        /* two */ "b": 2
       }
       // end
       `],

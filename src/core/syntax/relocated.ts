@@ -7,7 +7,8 @@ const LINE_END = /[\r\n]/;
 
 /**
  * The tokens of a text after changes that put white space between them, or change what stands inside one: the
- * same tokens at their new offsets. Reading the text again would cost many times as much.
+ * same tokens at their new offsets. Reading the text again would cost many times as much. No change may join two
+ * tokens, as those of a layout do not.
  *
  * @param text what `changes` make of the text of `tokens`.
  * @returns undefined where a change does more: it puts in a sign between tokens, or takes away the edge of one.
