@@ -1,4 +1,5 @@
-import { describe } from "vitest";
+import { describe, expect, test } from "vitest";
+import { keyed } from "../support/caret.js";
 import { fixtures } from "../support/fixtures.js";
 
 describe("types", () => {
@@ -191,6 +192,70 @@ describe("chains", () => {
         .parse(row).success;
       `],
   ], { maxLineLength: 80 });
+});
+
+// In six packages of today 285 such closers stand deeper, 0 do not; in rxjs, effect and zod 173 do, 542 do not.
+describe("brackets behind a sign that begins a line", () => {
+  fixtures("typescript", [
+    ["close where the author has them, under the sign or a step deeper", `
+      const tide = late
+        ? {
+            high: 1,
+            low: [
+              2,
+            ],
+          }
+        : board(
+            deck,
+            pier,
+          ).with({
+            seats,
+          });
+      const berth = late
+        ? {
+          high: 1,
+        }
+        : board({
+          pier,
+        });
+      type Crew =
+        | Rota<
+            Day,
+            Night
+          >
+        | {
+          deck: 1;
+        };
+      `],
+    ["close under it where he has no lines there", `
+      const tide = isLate(theFerryOfTheNight) ? { high: theHighWaterOfTheDay, low: theLow } : none;
+      `, `
+      const tide = isLate(theFerryOfTheNight)
+        ? {
+          high: theHighWaterOfTheDay,
+          low: theLow
+        }
+        : none;
+      `],
+    ["hold what hangs anyhow", `
+      const tide = isLate(ferry)
+        ? none
+        : isEarly
+          && berths > 2
+          && (
+            isFull(theFerryOfTheNight)
+            || isEmpty
+          );
+      `],
+  ], { maxLineLength: 44, closingComma: "as-written" });
+
+  test("are typed where the others of their kind stand", () => {
+    expect(
+      keyed("typescript", "const tide = late\n  ? {\n      high: 1,¦\n    }\n  : none;\n"),
+    ).toBe(
+      "const tide = late\n  ? {\n      high: 1,\n      ¦\n    }\n  : none;\n",
+    );
+  });
 });
 
 describe("what splits last", () => {

@@ -266,6 +266,8 @@ export class Frames {
   readonly alignedIn = new Sparse(ROOT);
   /** The frame around it whose steps its lines go in as well, where that splits and both begin on one line; or `ROOT`. */
   readonly deeperIn = new Sparse(ROOT);
+  /** The frame around it, on one of whose later lines it may begin, and then stands a step deeper; or `ROOT`. */
+  readonly inset = new Sparse(ROOT);
   /** The frame around it without whose split it does not split, or `ROOT`. */
   readonly bound = new Sparse(ROOT);
   private flags: Uint8Array;

@@ -224,7 +224,7 @@ class Solver {
     this.base[f] = under >= 0
       ? this.column - this.measure.full(under)
       : anchor < 0
-      ? this.indent
+      ? this.indent + this.insetOf(f)
       : this.indentOf(anchor);
     this.splitParens[f] = parent === ROOT ? ROOT : this.splitParens[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
@@ -588,6 +588,13 @@ class Solver {
     if (!written) return;
     this.line = g;
     if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitLine = g;
+  }
+
+  /** How many columns deeper than its line a frame stands that begins behind the sign of one around it. */
+  private insetOf(f: number): number {
+    const outer = this.sheet.frames.inset.get(f);
+    if (outer === ROOT) return 0;
+    return this.indent === this.base[outer]! + this.stepsOf(outer) * this.step ? this.step : 0;
   }
 
   /** The steps of a frame, with those of the frame around it in which its lines go deeper. */

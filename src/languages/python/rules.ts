@@ -52,9 +52,9 @@ export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
   "default-space":
     "The sign before a default stands close to it, unless the parameter has an annotation.",
   "annotation-space":
-    "A blank follows the colon of an annotation, and stands on both sides of its arrow.",
+    "A blank follows the colon of an annotation, and blanks surround its arrow.",
   "slice-space":
-    "The colons of a slice stand close to bounds that are names or numbers, and apart from others.",
+    "The colons of a slice stand close to names and numbers.",
   "power-space": "The sign of a power stands close to names, numbers and calls.",
   "one-statement": "Each statement stands on a line of its own, without a semicolon.",
   "docstring-indent": "The lines of a docstring begin at the depth of its quotes.",

@@ -1,9 +1,19 @@
-import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
+import { lineColumn } from "../../../core/text/width.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import type { Rule } from "./base.js";
 import { ListLayout } from "./lists.js";
+
+/** What begins brackets, those of type arguments among them. */
+const OPENERS: ReadonlySet<number> = new Set([
+  T.LeftParen,
+  T.LeftBracket,
+  T.LeftBrace,
+  T.Less,
+]);
 
 /** Types, and the members of interfaces. */
 export abstract class TypeLayout extends ListLayout {
@@ -123,7 +133,7 @@ export abstract class TypeLayout extends ListLayout {
     if (!this.remarkBefore(t)) {
       // Alternatives in a branch split only where the conditional does.
       if (this.isAlternatives(child)) sheet.frames.bound.set(sheet.frames.count, sheet.innermost);
-      return this.typeAfter(t, child, R.Operator);
+      return this.typeAfter(t, child, R.Operator) ?? this.behindSign(child);
     }
     sheet.open(t, child === NONE ? t : tree.end(child) - 1, 0, 1);
     this.fold(t, R.Operator);
@@ -227,11 +237,49 @@ export abstract class TypeLayout extends ListLayout {
     } else {
       sheet.lead(t, tree.kind(node) === N.Union ? "|" : "&");
     }
-    this.run(node, (at) => {
-      if (leads && at === second) return sheet.set(at, Demand.Pad, R.Operator);
-      if (this.isSign(at)) return this.fold(at, R.Operator);
-      this.space(at, R.Operator);
+    this.run(node, (at, _, __, type) => {
+      if (leads && at === second) sheet.set(at, Demand.Pad, R.Operator);
+      else if (this.isSign(at)) return this.fold(at, R.Operator);
+      else this.space(at, R.Operator);
+      return this.behindSign(type);
     }, 1);
+  }
+
+  /**
+   * What stands behind a sign that begins a line. Its lines go a step deeper where the author has its closer deeper
+   * than the sign:
+   *
+   *     ? {
+   *         deck: 1,
+   *       }
+   */
+  private behindSign(child: number): true | void {
+    if (child === NONE || !this.closesDeeper(child)) return;
+    const { frames, innermost } = this.sheet;
+    const first = frames.count;
+    this.visit(child);
+    for (let f = first; f < frames.count; f++)
+      if (frames.inset.get(f) === ROOT) frames.inset.set(f, innermost);
+    return true;
+  }
+
+  /** Whether the brackets in which the first line behind a sign ends close in a column behind the sign's. */
+  private closesDeeper(child: number): boolean {
+    const { tree, tokens } = this;
+    const end = tree.end(child);
+    const sign = tokens.grammarBefore(tree.first(child));
+    if (!this.keepsSplit || !tokens.onNewLine(sign)) return false;
+    const below = tokens.nextWith(TokenFlag.OnNewLine, tree.first(child) + 1, end);
+    let closer = -1;
+    for (let node = child; below < end && node !== NONE; node = tree.childAt(node, below)) {
+      const first = tree.first(node);
+      if (first < below && OPENERS.has(tokens.kind(first))) closer = tree.end(node) - 1;
+    }
+    return closer > 0 && tokens.onNewLine(closer) && this.columnOf(closer) > this.columnOf(sign);
+  }
+
+  private columnOf(t: number): number {
+    return lineColumn(this.tokens.text, this.tokens.start(t), this.style.tabWidth);
   }
 
   /** Alternatives within other alternatives, or one alone behind its sign. */
