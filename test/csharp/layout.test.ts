@@ -546,6 +546,29 @@ describe("what strangers' libraries keep", () => {
           }
       }
       `],
+    ["so do its braces", `
+      class Pier
+      {
+          bool Fits()
+          {
+              return new Berth { Deck = 1, Mole = 2, Pier = 3 } == theBerth;
+          }
+      }
+      `, `
+      class Pier
+      {
+          bool Fits()
+          {
+              return new Berth
+                  {
+                      Deck = 1,
+                      Mole = 2,
+                      Pier = 3
+                  }
+                  == theBerth;
+          }
+      }
+      `],
   ], { maxLineLength: 50 });
 
   fixtures("csharp", [

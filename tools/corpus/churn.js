@@ -21,10 +21,8 @@ export function churn(project, files, given = {}, show = 0) {
     return language === undefined ? [] : [{ path, text, language }];
   });
   const parts = [texts.filter(isScript), texts.filter((one) => !isScript(one))];
-  const counts = parts.filter(({ length }) => length > 0)
-    .map(
-      (part) => churnOf(project, part, given, show),
-    );
+  const filled = parts.filter(({ length }) => length > 0);
+  const counts = filled.map((part) => churnOf(project, part, given, show));
   const sum = (key) => counts.reduce((total, one) => total + one[key], 0);
   return { lines: sum("lines"), changed: sum("changed") };
 }

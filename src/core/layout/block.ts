@@ -82,6 +82,7 @@ function before(
   }
   let head = t;
   while (comments >= 0 && head > comments && lineEndsIn(sheet.tokens, head) < 2) head--;
+  for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
   if (comments >= 0 && head > comments && rules.parts?.(previous) === true) {
     // What they need stands before a comment of its own, unless it belongs to what is above it.
     const above = lineEndsIn(sheet.tokens, comments) - 1;
@@ -89,11 +90,9 @@ function before(
     if (above > 0 || below < least) {
       sheet.line(comments, least, most, rules.lineRule);
       sheet.line(head, 0, most, rules.lineRule);
-      for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
       return;
     }
   }
-  for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
   const isFirst = previous === NONE && (comments < 0 || head === comments);
   sheet.line(head, isFirst ? 0 : least, isFirst ? opening : most, rules.lineRule);
 }

@@ -3,6 +3,7 @@ import type { Style } from "../style/style.js";
 import { END } from "../syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { NONE, type Tree } from "../syntax/tree.js";
+import { lineColumn } from "../text/width.js";
 import { Demand, FrameFlag, type Sheet } from "./sheet.js";
 import { ownSplit, splitAtOwn } from "./written.js";
 
@@ -104,6 +105,12 @@ export abstract class ElementLayout<T extends number> {
   }
 
   // Questions
+
+  /** The column at which the author's line begins that holds token t. */
+  protected columnOf(t: number): number {
+    const { tokens, style } = this;
+    return lineColumn(tokens.text, tokens.start(t), style.tabWidth);
+  }
 
   protected lastTokenKind(node: number): T {
     return this.tokens.kind(this.tree.end(node) - 1) as T;

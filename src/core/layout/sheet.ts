@@ -264,7 +264,7 @@ export class Frames {
   readonly splitsWith = new Sparse(ROOT);
   /** The frame around it whose split has its lines stand in one column with its first, or `ROOT`. */
   readonly alignedIn = new Sparse(ROOT);
-  /** The frame around it whose steps its lines go in as well, where that splits and both begin on one line; or `ROOT`. */
+  /** The frame around it by whose steps it stands deeper, where that splits and both begin on one line; or `ROOT`. */
   readonly deeperIn = new Sparse(ROOT);
   /** The frame around it, on one of whose later lines it may begin, and then stands a step deeper; or `ROOT`. */
   readonly inset = new Sparse(ROOT);

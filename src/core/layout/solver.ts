@@ -590,26 +590,24 @@ class Solver {
     if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitLine = g;
   }
 
-  /** How many columns deeper than its line a frame stands that begins behind the sign of one around it. */
+  /** How many columns deeper than the line on which it begins a frame stands. */
   private insetOf(f: number): number {
-    const outer = this.sheet.frames.inset.get(f);
+    const { frames } = this.sheet;
+    const run = frames.deeperIn.get(f);
+    if (run !== ROOT && this.state[run] === State.Split) {
+      const around = this.insetOf(run);
+      if (this.indent + around === this.base[run]) return around + this.stepsOf(run) * this.step;
+    }
+    const outer = frames.inset.get(f);
     if (outer === ROOT) return 0;
     return this.indent === this.base[outer]! + this.stepsOf(outer) * this.step ? this.step : 0;
   }
 
-  /** The steps of a frame, with those of the frame around it in which its lines go deeper. */
-  private stepsOf(f: number): number {
-    const outer = this.sheet.frames.deeperIn.get(f);
-    const isDeeper =
-      outer !== ROOT && this.state[outer] === State.Split && this.base[f] === this.base[outer];
-    return (isDeeper ? this.stepsOf(outer) : 0) + this.ownSteps(f);
-  }
-
   /**
-   * The steps of a frame itself. Where it has none, and the frames around stand joined although they hold a line
+   * The steps of a frame. Where it has none, and the frames around stand joined although they hold a line
    * end, those of the nearest that has: in `moor(boat +` the next line is one step in.
    */
-  private ownSteps(f: number): number {
+  private stepsOf(f: number): number {
     const { frames, tokens } = this.sheet;
     const { frozen, spaced } = this.options;
     const aligned = frames.alignedIn.get(f);

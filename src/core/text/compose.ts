@@ -16,14 +16,14 @@ export function compose(text: string, first: ChangeList, second: ChangeList): Ch
   let shift = 0;
   const firstAt = (): number => (i < first.length ? first.fromOf(i) + shift : Infinity);
   const secondAt = (): number => (j < second.length ? second.fromOf(j) : Infinity);
-  while (i < first.length || j < second.length) {
+  const next = (): number => Math.min(firstAt(), secondAt());
+  // Where the changes that touch begin, in the text between.
+  for (let begin = next(); begin < Infinity; begin = next()) {
     const before = shift;
     const ones: Change[] = [];
     const others: Change[] = [];
-    // Where the changes that touch begin and end, in the text between.
-    const begin = Math.min(firstAt(), secondAt());
     let end = begin;
-    while (Math.min(firstAt(), secondAt()) <= end) {
+    while (next() <= end) {
       if (firstAt() <= end) {
         const one = first.at(i++);
         const to = one.from + shift + one.text.length;

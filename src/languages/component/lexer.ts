@@ -1,4 +1,5 @@
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
+import { pattern } from "../../core/text/patterns.js";
 import { T } from "./kinds.js";
 
 /** A tag with its attributes; a sign in quotes ends nothing. */
@@ -81,7 +82,7 @@ function closingTag(
   name: string,
   from: number,
 ): { from: number; to: number } | undefined {
-  const tags = new RegExp(name.toLowerCase() === "template"
+  const tags = pattern(name.toLowerCase() === "template"
     ? `<!--[^]*?-->|<(/?)${name}(?=[\\s/>])(?:"[^"]*"|'[^']*'|[^>"'])*?(/?)>`
     : `<(/)${name}(?=[\\s>])[^>]*>`, "gi");
   tags.lastIndex = from;

@@ -54,7 +54,7 @@ export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
   "annotation-space":
     "A blank follows the colon of an annotation, and blanks surround its arrow.",
   "slice-space":
-    "The colons of a slice stand close to names and numbers.",
+    "The colons of a slice stand close to names and numbers, and apart from others.",
   "power-space": "The sign of a power stands close to names, numbers and calls.",
   "one-statement": "Each statement stands on a line of its own, without a semicolon.",
   "docstring-indent": "The lines of a docstring begin at the depth of its quotes.",

@@ -25,7 +25,7 @@ export function stringEnd(text: string, at: number, interpolated: boolean): numb
 }
 
 function plainEnd(text: string, at: number): number {
-  if (quoteLength(text, at) === 3) return tripleEnd(text, at + 3, text.slice(at, at + 3));
+  if (quoteLength(text, at) === 3) return tripleEnd(text, at);
   const quote = text.charCodeAt(at);
   for (let i = at + 1; i < text.length; i++) {
     const c = text.charCodeAt(i);
@@ -43,13 +43,15 @@ function plainEnd(text: string, at: number): number {
   return ~text.length;
 }
 
-/** The end of a string between triple quotes, from just after those that open it: the first that no backslash escapes. */
-function tripleEnd(text: string, from: number, quotes: string): number {
+/** As `plainEnd` between triple quotes: they end at the first that no backslash escapes. */
+function tripleEnd(text: string, at: number): number {
+  const from = at + 3;
+  const quotes = text.slice(at, from);
   let close = text.indexOf(quotes, from);
   for (; close >= 0; close = text.indexOf(quotes, close + 1)) {
     let escape = close;
     while (escape > from && text.charCodeAt(escape - 1) === Char.Backslash) escape--;
-    if ((close - escape) % 2 === 0) return close + quotes.length;
+    if ((close - escape) % 2 === 0) return close + 3;
   }
   return ~text.length;
 }

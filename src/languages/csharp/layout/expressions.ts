@@ -200,10 +200,7 @@ export abstract class ExpressionLayout extends ChainLayout {
     const leads = operatorSplit === "as-written"
       ? operatorsLead(this, node, isOperator)
       : operatorSplit === "before";
-    const operand = tree.child(node);
-    const afterFirst = operand === NONE ? -1 : tokens.skipTrivia(tree.end(operand));
     this.run(node, (t, kind, before) => {
-      if (t === afterFirst) this.deepen(frame);
       // `>>` is two signs.
       if (
         kind >= T.Greater && before === T.Greater && tokens.end(t - 1) === tokens.start(t)
@@ -216,6 +213,7 @@ export abstract class ExpressionLayout extends ChainLayout {
       this.sheet.set(t, breaks ? Demand.Fold : Demand.Space, R.Operator);
     }, 1);
     sheet.close();
+    this.deepen(frame, node);
   }
 
   /**
@@ -225,9 +223,11 @@ export abstract class ExpressionLayout extends ChainLayout {
    *             berth)
    *         || late)
    */
-  private deepen(run: number): void {
-    const { frames } = this.sheet;
-    for (let f = run + 1; f < frames.count; f++)
+  private deepen(run: number, node: number): void {
+    const { tree, sheet: { frames } } = this;
+    const operand = tree.child(node);
+    if (operand === NONE || tree.first(operand) > tree.first(node)) return;
+    for (let f = run + 1; f < frames.count && frames.begin(f) < tree.end(operand); f++)
       if (frames.parent(f) === run) frames.deeperIn.set(f, run);
   }
 
@@ -241,10 +241,10 @@ export abstract class ExpressionLayout extends ChainLayout {
   private conditional(node: number, hang: number): void {
     const frame = this.sheet.frames.count;
     this.framed(node, this.ownSplit(node), hang, () => this.run(node, (t, kind) => {
-      if (kind === T.Question) this.deepen(frame);
       if (kind === T.Question || kind === T.Colon) return this.fold(t, R.Operator);
       this.space(t, R.Operator);
     }, 1));
+    this.deepen(frame, node);
   }
 
   // Functions

@@ -1,5 +1,6 @@
 import {
   closeWithSeparator,
+  fillsLines,
   itemsOf,
   type Items,
   type ListRules,
@@ -49,7 +50,7 @@ export abstract class ListLayout extends TypeLayout {
     const broken = this.holdsBroken(node);
     const below = this.closesBelow(node, closer);
     const rows = !broken && this.beginsBeside(node, items, first);
-    const flow = rows || (items.numbers && items.count > 3);
+    const flow = rows || fillsLines(this, node, items, this.listRules, false);
     const flags =
       (flow ? FrameFlag.Flow : 0)
       | (this.splitsWhole(node, items) ? FrameFlag.Whole : 0)
@@ -227,8 +228,8 @@ export abstract class ListLayout extends TypeLayout {
     }
     const broken = this.holdsBroken(node);
     const rows = this.hasRows(node);
-    const { numbers, count } = this.itemsOf(node);
-    const flows = rows || (numbers && count > 3);
+    const items = this.itemsOf(node);
+    const flows = rows || fillsLines(this, node, items, this.listRules, false);
     const split = broken || rows ? FrameFlag.Split : 0;
     const begin = below ? brace : brace + 1;
     const frame = sheet.open(begin, closer, FrameFlag.Bracket | flags | split, 1);
@@ -254,7 +255,7 @@ export abstract class ListLayout extends TypeLayout {
     if (flows) sheet.close();
     this.fold(closer, R.Brace);
     sheet.mark(closer, Mark.Dedent);
-    if (!broken) closeWithSeparator(sheet, this.itemsOf(node), this.style, R.ClosingComma);
+    if (!broken) closeWithSeparator(sheet, items, this.style, R.ClosingComma);
     sheet.close();
   }
 

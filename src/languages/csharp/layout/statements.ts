@@ -2,7 +2,6 @@ import { layoutBlock, type BlockRules } from "../../../core/layout/block.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { lineColumn } from "../../../core/text/width.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { DeclarationLayout } from "./declarations.js";
@@ -39,11 +38,6 @@ export class CsharpLayout extends DeclarationLayout {
         if (owner >= 0) sheet.owner[t] = owner;
       }
     }
-  }
-
-  private columnOf(t: number): number {
-    const { tokens, style } = this;
-    return lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   }
 
   protected visit(node: number, hang = 1): void {

@@ -1,7 +1,6 @@
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { lineColumn } from "../../../core/text/width.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import type { Rule } from "./base.js";
@@ -276,10 +275,6 @@ export abstract class TypeLayout extends ListLayout {
       if (first < below && OPENERS.has(tokens.kind(first))) closer = tree.end(node) - 1;
     }
     return closer > 0 && tokens.onNewLine(closer) && this.columnOf(closer) > this.columnOf(sign);
-  }
-
-  private columnOf(t: number): number {
-    return lineColumn(this.tokens.text, this.tokens.start(t), this.style.tabWidth);
   }
 
   /** Alternatives within other alternatives, or one alone behind its sign. */

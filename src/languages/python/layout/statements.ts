@@ -55,11 +55,8 @@ class PythonLayout extends ExpressionLayout {
         const [least, limit] = this.blanksBetween(previous, child, most);
         return [Math.min(Math.max(least, apart), limit), limit];
       },
-      opensWithBlank: (first) => (
-        owner === N.Class
-          ? first !== docstring
-          : owner !== N.Function && owner !== N.Module && this.isDefinition(first)
-      ),
+      opensWithBlank: (first) =>
+        owner === N.Class ? first !== docstring : !documented && this.isDefinition(first),
       most,
       parts: (previous) => this.isDefinition(previous),
       child: (child) => this.visit(child),
@@ -100,13 +97,12 @@ class PythonLayout extends ExpressionLayout {
     const { tree } = this;
     const definition = this.decorated(node);
     const suite = tree.lastChild(definition);
-    if (!this.isDefinition(definition) || suite === NONE) return false;
     return tree.kind(suite) === N.Suite && this.staysBeside(suite, tree.kind(definition));
   }
 
   private nameOf(definition: number): string {
     const first = this.tree.first(this.decorated(definition));
-    return this.tokens.textOf(this.tokens.kind(first) === T.Async ? first + 2 : first + 1);
+    return this.tokens.textOf(first + (this.tokens.kind(first) === T.Async ? 2 : 1));
   }
 
   /** A definition without its decorators. */
