@@ -149,10 +149,11 @@ export abstract class ArrowParser extends JsxParser {
   }
 
   protected bracketed(closer: T, item: (this: this) => void): void {
-    const { noIn, inBranch } = this;
+    if (this.isKnownOpen()) return this.giveUp();
+    const { at, noIn, inBranch } = this;
     this.noIn = false;
     this.inBranch = false;
-    this.list(closer, item);
+    if (!this.list(closer, item) && this.kind === T.End) this.fail(at, Reading.Brackets);
     this.noIn = noIn;
     this.inBranch = inBranch;
   }

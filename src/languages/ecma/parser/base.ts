@@ -74,6 +74,7 @@ export const enum Reading {
   AsyncArrow,
   ReturnType,
   BranchReturnType,
+  Brackets,
   Count,
 }
 
@@ -184,6 +185,17 @@ export abstract class EcmaBase extends BracketParser {
   /** Notes that what begins at token t cannot be read so. */
   protected fail(t: number, reading: Reading): void {
     this.failed.add(this.placeOf(t, reading));
+  }
+
+  /** Whether a reading is being tried that cannot come out: the bracket here stays open to the text's end. */
+  protected isKnownOpen(): boolean {
+    return this.trying > 0 && this.failed.has(this.placeOf(this.at, Reading.Brackets));
+  }
+
+  /** Ends the reading being tried, which then fails. */
+  protected giveUp(): void {
+    this.kind = T.End;
+    this.missing = true;
   }
 
   private placeOf(t: number, reading: Reading): number {
