@@ -71,6 +71,13 @@ describe("style", () => {
     expect(open("javascript", text).style().indentSize).toBe(4);
   });
 
+  test("what stands behind a sign tells the step from where it closes", () => {
+    const flush = "type Tide =\n    | {\n        high: 1;\n    }\n    | Low;\n";
+    const deeper = "type Tide =\n  | {\n      high: 1;\n    }\n  | Low;\n";
+    for (const text of [flush, deeper])
+      expect(open("typescript", text).formatDocument().edits).toEqual([]);
+  });
+
   test("what lost its beginning shows no step", () => {
     const text =
       "class Pier\n{\n    bool Low()\n    {\n\n            && a\n            && b;\n    }\n}\n";

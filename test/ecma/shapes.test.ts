@@ -249,6 +249,15 @@ describe("brackets behind a sign that begins a line", () => {
       `],
   ], { maxLineLength: 44, closingComma: "as-written" });
 
+  fixtures("typescript", [
+    ["are no operands of which the first has brackets", `
+      const tide = isLate
+        ? none
+        : (highest = pier.highWaterOfTheDay) !==
+          deckOfTheFerry;
+      `],
+  ], { maxLineLength: 44, operatorSplit: "after" });
+
   test("are typed where the others of their kind stand", () => {
     expect(
       keyed("typescript", "const tide = late\n  ? {\n      high: 1,¦\n    }\n  : none;\n"),
@@ -310,6 +319,14 @@ describe("what splits last", () => {
           (tide) => moor(pier, tide),
       );
       `],
+    ["functions below their names as written", `
+      export const boardOf: BoardOf<Departure> =
+        async function (pier) {
+          print(pier);
+        };
+      const low: Covers =
+        (tide) => tide < 1;
+      `],
     ["a function goes below its arrow before a type's one word is split off", `
       export const buildDepartureBoard = <Row = unknown>(): DepartureBoards<Row> => function board(rows) {
         print(rows);
@@ -350,6 +367,36 @@ describe("what splits last", () => {
         ferry.late);
       board.each((row) =>
         print(row),
+      );
+      `],
+    ["what is added up hangs where it is handed over, and other operands stand in one column", `
+      throw new Error("There is no berth at the old quay that takes a boat of this length: " + boat.name);
+      if (tide.covers(at) && (ferry.isEmpty || berth.isFree) && gangway.isDry && crew.isOnDuty(at)) sail();
+      `, `
+      throw new Error(
+        "There is no berth at the old quay that takes a boat of this length: "
+          + boat.name,
+      );
+      if (
+        tide.covers(at)
+        && (ferry.isEmpty || berth.isFree)
+        && gangway.isDry
+        && crew.isOnDuty(at)
+      ) sail();
+      `],
+    ["as written they hang or do not", `
+      board.show(
+        "No berth: "
+        + boat.name,
+      );
+      board.show(
+        ferry.isLate
+          && ferry.minutes > 2,
+      );
+      board.show(
+        row,
+        "No berth: "
+        + boat.name,
       );
       `],
     // One short word on a line of its own says nothing.

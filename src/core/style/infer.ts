@@ -57,7 +57,7 @@ export function inferStyle(
   const blocksOnly = language.typing.blocks !== undefined;
   const { found } = steps;
   const brackets = found.length < FEW && tokens !== undefined
-    ? reader.brackets(tokens(), found.length === 0)
+    ? reader.brackets(tokens())
     : [];
   const size =
     stepShown(found, brackets, whites)
@@ -81,6 +81,9 @@ const linesWith = (text: string, begin: RegExp): number => text.match(begin)?.le
 /** The white space before indented lines. */
 const indented = (whites: readonly string[]): string[] => whites.filter((white) => white !== "");
 
+const columnsOf = (whites: readonly string[]): number[] =>
+  whites.map((white) => lineColumn(`${white}x`, 0, TAB));
+
 function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   if (!text.includes("\r")) return text.includes("\n") ? "lf" : undefined;
   if (!/(?:^|[^\r])\n|\r(?!\n)/.test(text)) return "crlf";
@@ -97,7 +100,7 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
  * many columns deep or a multiple, and few do not: those around a text of several lines show no step.
  */
 function lineSteps(whites: readonly string[], several: number): Steps {
-  const columns = whites.map((white) => lineColumn(`${white}x`, 0, TAB));
+  const columns = columnsOf(whites);
   const steps = columns.map((column, i) => column - (columns[i - 1] ?? 0));
   const indented = columns.filter((column) => column > 0);
   const shown = new Set([...new Set(steps)].filter((step) => {
@@ -125,9 +128,7 @@ function stepShown(
   const most = Math.max(...votes.values());
   const best = [...votes].filter(([, count]) => count === most).map(([step]) => step);
   if (best.length < 2) return best[0];
-  const columns = indented(whites()).map(
-    (white) => lineColumn(`${white}x`, 0, TAB),
-  );
+  const columns = columnsOf(indented(whites()));
   const even = (step: number): number => columns.filter((column) => column % step === 0).length;
   return best.sort((a, b) => even(b) - even(a) || a - b)[0];
 }

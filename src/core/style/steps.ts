@@ -35,34 +35,27 @@ export interface Steps {
 export class StepReader {
   private readonly notation: Notation;
   private readonly signs: Signs;
-  /** The code of the sign that has a line go on with the next, or -1. */
-  private readonly continuation: number;
-  /** What begins a value in a template; empty for nothing. */
-  private readonly interpolation: string;
 
   /** @param except a stretch that came from elsewhere and says nothing. */
   constructor(
     private readonly text: Source,
-    language: Pick<Language, "notation" | "typing">,
+    private readonly language: Pick<Language, "notation" | "typing">,
     private readonly except: Span | undefined,
   ) {
     this.notation = language.notation;
     this.signs = Signs.of(this.notation);
-    this.continuation = this.notation.continuation?.charCodeAt(0) ?? -1;
-    this.interpolation = language.typing.interpolation?.sign ?? "";
   }
 
   /** How many columns deeper the first blocks stand than the lines that open them. */
   blocks(outline: Sequence): Steps {
-    const { text, except } = this;
+    const { text } = this;
     const found: number[] = [];
     const odd: number[] = [];
     let until = 0;
     outline.walk((unit, start, first, open) => {
       until = Math.max(until, first);
-      const foreign = except !== undefined && first >= except.from && first < except.to;
       if (
-        foreign
+        this.isForeign(first)
         || !this.startsLine(first)
         || this.isCommentLine(unit)
         || this.isCommentLine(start)
@@ -83,14 +76,15 @@ export class StepReader {
 
   /**
    * How many columns deeper lines stand than those before them that end with an opening bracket or tag. What
-   * stands behind a sign as in `| {` may be counted from either, and tells only where nothing else does.
+   * stands behind a sign as in `| {` is counted from the one under which the closer stands.
    */
-  brackets(tokens: TokenTable, nothingElse: boolean): number[] {
-    const { except, interpolation, signs } = this;
+  brackets(tokens: TokenTable): number[] {
+    const { language, signs } = this;
+    /** What begins a value in a template; empty for nothing. */
+    const interpolation = language.typing.interpolation?.sign ?? "";
     /** The code with which what begins a value ends; NaN where nothing does. */
     const opens = interpolation.charCodeAt(interpolation.length - 1);
     const steps: number[] = [];
-    const behindSigns: number[] = [];
     const { text } = tokens;
     const templates = interpolation !== "" && text.includes(interpolation);
     /** How many values of templates are open: how their lines stand is the text's affair. */
@@ -105,17 +99,34 @@ export class StepReader {
       if (sign === opens && text.endsWith(interpolation, last + 1)) values++;
       // What goes on with a template begins with the closer of a value.
       if (values > 0 && last > start && signs.closes(text[start]!)) values--;
-      if (values > 0 || !tokens.onNewLine(t)) continue;
-      if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
-        continue;
+      if (values > 0 || !tokens.onNewLine(t) || this.isForeign(tokens.start(t))) continue;
       const opener = signs.isOpener(sign) || (tokens.is(before, ">") && tokens.is(t, "<"));
       if (!opener || this.isCommentLine(start) || this.endsText(tokens, before)) continue;
       if (signs.closes(text[tokens.start(t)]!) || this.lacksBeginning(tokens.textOf(t))) continue;
+      const line = lineColumn(text, start, TAB);
       const column = this.openerColumn(start);
-      const step = lineColumn(text, tokens.start(t), TAB) - column;
-      if (step > 0) (column === lineColumn(text, start, TAB) ? steps : behindSigns).push(step);
+      const base = column > line && this.closerColumn(tokens, t) === line ? line : column;
+      const step = lineColumn(text, tokens.start(t), TAB) - base;
+      if (step > 0) steps.push(step);
     }
-    return steps.length > 0 || !nothingElse ? steps : behindSigns;
+    return steps;
+  }
+
+  /** The column of the line that closes the brackets in which token t stands. */
+  private closerColumn(tokens: TokenTable, t: number): number {
+    const { signs, text } = this;
+    for (let depth = 1; t < tokens.count; t++) {
+      const sign = tokens.textOf(t);
+      if (signs.opens(sign)) depth++;
+      else if (signs.closes(sign) && --depth === 0) return lineColumn(text, tokens.start(t), TAB);
+    }
+    return -1;
+  }
+
+  /** Whether what stands at an offset came from elsewhere. */
+  private isForeign(offset: number): boolean {
+    const { except } = this;
+    return except !== undefined && offset >= except.from && offset < except.to;
   }
 
   /** Whether the line of token t begins within a token of several lines, so that its column shows nothing. */
@@ -127,16 +138,14 @@ export class StepReader {
 
   /** How many columns deeper values stand than the lines that assign them, and operators than those they carry on. */
   values(tokens: TokenTable): number[] {
-    const { except, notation: { assignments, carriesOn } } = this;
+    const { assignments, carriesOn } = this.notation;
     const steps: number[] = [];
     const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
     for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
       if (!tokens.onNewLine(t) || tokens.isTrivia(t)) continue;
       const assigned = assignments?.has(tokens.textOf(t - 1)) === true;
       if (!assigned && carriesOn?.test(tokens.textOf(t)) !== true) continue;
-      if (this.signs.opens(tokens.textOf(t - 1))) continue;
-      if (except !== undefined && tokens.start(t) >= except.from && tokens.start(t) < except.to)
-        continue;
+      if (this.signs.opens(tokens.textOf(t - 1)) || this.isForeign(tokens.start(t))) continue;
       const step = this.endsText(tokens, t - 1) ? 0 : columnOf(t) - columnOf(t - 1);
       if (USUAL.has(step)) steps.push(step);
     }
@@ -159,7 +168,9 @@ export class StepReader {
     let i = offset - 1;
     while (i >= 0 && text.charCodeAt(i) <= Char.Space) i--;
     return (
-      offset > 0 && behindBlanks(text, offset) && text.charCodeAt(i) !== this.continuation
+      offset > 0
+      && behindBlanks(text, offset)
+      && text.charCodeAt(i) !== this.notation.continuation?.charCodeAt(0)
     );
   }
 

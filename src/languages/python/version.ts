@@ -8,18 +8,14 @@ import { N, T } from "./kinds.js";
 export function allowsBracketedWith({ tokens, tree }: Parsed): boolean {
   for (let node = 1; node <= tree.size; node++) {
     const kind: N = tree.kind(node);
-    const first = tokens.kind(tree.first(node));
+    const first = tree.first(node);
     if (kind === N.TypeParameters || kind === N.TypeAlias) return true;
-    if (
-      kind === N.Clause
-      && (
-        tokens.is(tree.first(node), "match")
-        || (first === T.Except && tokens.kind(tree.first(node) + 1) === T.Star)
-      )
-    ) return true;
+    if (kind === N.Clause && tokens.is(first, "match")) return true;
+    if (kind === N.Clause && tokens.kind(first) === T.Except && tokens.kind(first + 1) === T.Star)
+      return true;
     if (
       kind === N.WithItems
-      && first === T.LeftParen
+      && tokens.kind(first) === T.LeftParen
       && tree.end(node) === tree.end(tree.child(node))
       && tree.hasChild(tree.child(node), N.As)
     ) return true;

@@ -199,7 +199,8 @@ export abstract class ExpressionLayout extends ArrowLayout {
     if (this.isAlternatives(child) && !this.tokens.has(t - 1, TokenFlag.EndsLine))
       return void this.stacked(t, child, R.Operator);
     if (this.isCurried(child)) return this.curried(t, child, end);
-    const below = this.keptBelow(t, child);
+    const below =
+      this.keptBelow(t, child) || (this.isFunction(child) && this.keepsLine(t));
     const typed = below ? 0 : this.insideTypedCall(child);
     if (!below && typed === 0 && child !== NONE && this.staysClose(child)) {
       this.space(t, R.Operator);
@@ -248,6 +249,11 @@ export abstract class ExpressionLayout extends ArrowLayout {
       default:
         return true;
     }
+  }
+
+  private isFunction(node: number): boolean {
+    const kind: N = this.kindOf(node);
+    return kind === N.Arrow || kind === N.FunctionExpression;
   }
 
   private givenSplit(child: number): number {

@@ -120,7 +120,13 @@ export abstract class ListLayout extends LayoutBase {
         } else if (items.count === 1 && this.isAlternatives(child)) {
           this.stackedIn(frame, t, child);
         } else {
-          const inner = this.hangsAlone(child) ? 1 : this.isLed(child) ? 0 : hang;
+          const inner = this.hangsAlone(child)
+            ? 1
+            : this.isLed(child)
+            ? 0
+            : this.kindOf(child) === N.Binary
+            ? Number(this.hangOfRun(child, hang > 0, kind === N.Arguments))
+            : hang;
           if (beside) this.visitIn(frame, child, inner, "alignedIn");
           else if (kind === N.JsxExpression) this.visit(child, inner);
           else this.visitIn(frame, child, inner, "bound");
@@ -179,6 +185,31 @@ export abstract class ListLayout extends LayoutBase {
       default:
         return false;
     }
+  }
+
+  /**
+   * Steps that the later lines of operands go in, as the author has them. In new code what is added up to be handed
+   * over hangs, and other operands in brackets of their own stand in one column:
+   *
+   *     throw new Error(            if (
+   *       "No berth for "             tide > 2
+   *         + boat.name,              && berth.isFree
+   *     );                          ) moor(boat);
+   */
+  private hangOfRun(node: number, hangs: boolean, isHanded: boolean): boolean {
+    const { tree, tokens } = this;
+    const first = tree.first(node);
+    const keeps = this.keepsSplit && tokens.onNewLine(first);
+    let isSum = false;
+    for (const part = tree.parts(node); part.next();) {
+      const { at: t, node: child } = part;
+      const deeper = keeps && t > first && tokens.onNewLine(t)
+        ? this.columnOf(t) - this.columnOf(first)
+        : -1;
+      if (deeper >= 0) return deeper > 0;
+      isSum ||= child === NONE && tokens.kind(t) === T.Plus;
+    }
+    return hangs || (isHanded && isSum);
   }
 
   /** Whether brackets hold one short token, which gains nothing on a line of its own. */

@@ -272,9 +272,18 @@ export abstract class TypeLayout extends ListLayout {
     let closer = -1;
     for (let node = child; below < end && node !== NONE; node = tree.childAt(node, below)) {
       const first = tree.first(node);
-      if (first < below && OPENERS.has(tokens.kind(first))) closer = tree.end(node) - 1;
+      if (first < below && OPENERS.has(tokens.kind(first)) && this.isInside(node))
+        closer = tree.end(node) - 1;
     }
     return closer > 0 && tokens.onNewLine(closer) && this.columnOf(closer) > this.columnOf(sign);
+  }
+
+  /** Whether all that a node holds stands between its first token and its last. */
+  private isInside(node: number): boolean {
+    const { tree } = this;
+    const child = tree.child(node);
+    if (child === NONE) return true;
+    return tree.first(child) > tree.first(node) && tree.end(tree.lastChild(node)) < tree.end(node);
   }
 
   /** Alternatives within other alternatives, or one alone behind its sign. */

@@ -1,7 +1,7 @@
 import type { Sheet } from "../../../core/layout/sheet.js";
 import type { Style } from "../../../core/style/style.js";
 import type { TokenTable } from "../../../core/syntax/tokens.js";
-import { lineColumn } from "../../../core/text/width.js";
+import { lineColumn, startOfLine } from "../../../core/text/width.js";
 import { HEADERS, T } from "../kinds.js";
 import { LOGICAL } from "../lexer.js";
 
@@ -53,20 +53,15 @@ export function alignContinued(sheet: Sheet, style: Style): void {
  * line that stays where it is.
  */
 function isAligned(tokens: TokenTable, first: number, t: number, moved: Set<number>): boolean {
-  const column = columnIn(tokens.text, tokens.start(t));
+  const columnIn = (at: number): number =>
+    tokens.start(at) - startOfLine(tokens.text, tokens.start(at));
+  const column = columnIn(t);
   let found = false;
   for (let above = t - 1; above > first; above--) {
-    found ||= columnIn(tokens.text, tokens.start(above)) === column;
+    found ||= columnIn(above) === column;
     if (!tokens.onNewLine(above)) continue;
     if (found && !moved.has(above)) return true;
     found = false;
   }
   return found;
-}
-
-/** How many characters stand before an offset on its line. */
-function columnIn(text: string, offset: number): number {
-  return (
-    offset - 1 - Math.max(text.lastIndexOf("\n", offset - 1), text.lastIndexOf("\r", offset - 1))
-  );
 }

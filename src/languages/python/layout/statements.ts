@@ -118,13 +118,9 @@ class PythonLayout extends ExpressionLayout {
   /** Whether a statement is a string and nothing else. */
   private isDocstring(statement: number): boolean {
     const { tree, tokens } = this;
-    if (
-      statement === NONE || tree.kind(statement) !== N.Expression || tree.child(statement) !== NONE
-    ) return false;
-    return (
-      tree.end(statement) === tree.first(statement) + 1
-      && tokens.kind(tree.first(statement)) === T.String
-    );
+    if (statement === NONE || tree.kind(statement) !== N.Expression) return false;
+    const first = tree.first(statement);
+    return tree.end(statement) === first + 1 && tokens.kind(first) === T.String;
   }
 
   /** The inner lines of a docstring move with its first. */
