@@ -149,7 +149,8 @@ export abstract class ListLayout extends LayoutBase {
     const { tree, tokens } = this;
     const title: T = tokens.kind(tree.first(node) + 1);
     const closes = closing >= 0 && this.style.closingComma === "as-written";
-    if (count !== 2 || closes || (title !== T.String && title !== T.Template)) return false;
+    const isText = title === T.String || title === T.Template || title === T.TemplateHead;
+    if (count !== 2 || closes || !isText) return false;
     const body = this.kindOf(last) === N.Arrow || this.kindOf(last) === N.FunctionExpression
       ? tree.lastChild(last)
       : NONE;
