@@ -47,6 +47,7 @@ const WEIGHED: readonly (keyof Style)[] = [
   "statementTerminator",
   "closingComma",
   "operatorSplit",
+  "bracePadding",
   "bracePlacement",
   "markupDelimiter",
   "attributeSplit",

@@ -110,3 +110,28 @@ describe("operatorSplit", () => {
       `],
   ], { operatorSplit: "as-written" });
 });
+
+describe("bracePadding", () => {
+  const lines = `
+    import {moor} from "./berths.js";
+    const boat = {name, crew: { first }, berths: [{}]};
+    type Fares = {[Age in Ages]: { price: Price }};
+    `;
+  fixtures("typescript", [
+    ["none stands close", lines, `
+      import {moor} from "./berths.js";
+      const boat = {name, crew: {first}, berths: [{}]};
+      type Fares = {[Age in Ages]: {price: Price}};
+      `],
+  ], { bracePadding: "none" });
+  fixtures("typescript", [
+    ["as-written stands as the author has it", lines, lines],
+  ], { bracePadding: "as-written" });
+  fixtures("json", [
+    ["in JSON too", `
+      [{"tide": 1}, { "tide": 2 }]
+      `, `
+      [{"tide": 1}, {"tide": 2}]
+      `],
+  ], { bracePadding: "none" });
+});

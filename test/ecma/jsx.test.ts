@@ -44,6 +44,17 @@ describe("elements", () => {
         () => <Departures>{" "}</Departures>,
       );
       `],
+    ["brackets that come around an element hold no blank lines", `
+      const [board] =
+
+        <Departures of="the old quay" at={noon} tide={tide} berth={berth}>Boats at noon</Departures>;
+      `, `
+      const [board] = (
+        <Departures of="the old quay" at={noon} tide={tide} berth={berth}>
+          Boats at noon
+        </Departures>
+      );
+      `],
     ["an element in a text moves to the next line before it splits", `
       const a = (
         <p>

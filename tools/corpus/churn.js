@@ -89,6 +89,10 @@ function ownStyle(texts) {
     const open = count(/^\s*(?:const|let|return|import) .*[\w)\]"'`]$/gm);
     if (open > 10 * ended) style.statementTerminator = "omitted";
     else if (ended <= 20 * open) style.statementTerminator = "as-written";
+    const tight = count(/[{][\w"'][^{}\n]*[\w"'][}]/g);
+    const padded = count(/[{] [\w"'][^{}\n]*[\w"'] [}]/g);
+    if (tight > 10 * padded) style.bracePadding = "none";
+    else if (padded <= 10 * tight) style.bracePadding = "as-written";
     const own = count(/^\s*[^{\s].*[^{\s].*\)\s*\n\s*\{$/gm);
     if (own > count(/\) \{$/gm)) style.bracePlacement = "own-line";
     const after = count(/(?:&&|\|\||\+)$/gm);

@@ -39,6 +39,11 @@ const EXAMPLES = {
     ["before", "after"],
     { maxLineLength: 36 },
   ],
+  bracePadding: [
+    "javascript",
+    "const berth = {tide, crew: { first }};\n",
+    ["blank", "none", "as-written"],
+  ],
   bracePlacement: ["javascript", "if (tide) {\n  moor();\n}\n", ["same-line", "own-line"]],
   attributeSplit: [
     "javascriptreact",

@@ -59,6 +59,17 @@ export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: Lis
   return items;
 }
 
+/**
+ * Whether a blank stands inside the braces of a node, where they share a line with what they hold. Beside comments
+ * one does, where the author's counts: once they stand on lines of their own, it is gone.
+ */
+export function padsBraces({ tokens, tree }: Parsed, node: number, style: Style): boolean {
+  if (style.bracePadding !== "as-written") return style.bracePadding === "blank";
+  const opener = tree.first(node);
+  const isClose = tokens.start(opener + 1) === tokens.end(opener);
+  return !isClose || tokens.isTrivia(opener + 1) || tokens.isTrivia(tree.end(node) - 2);
+}
+
 /** So many items make a table, which may stay in rows. */
 const TABLE = 4;
 

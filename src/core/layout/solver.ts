@@ -492,12 +492,14 @@ class Solver {
       if (fits && !this.rowKept(g)) {
         this.flat(g, flat);
       } else {
-        if (frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g)) {
+        const adds = frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g);
+        if (adds) {
           this.insert(g, flat > 0 ? ` ${this.group[0]}` : this.group[0]);
           this.opened[owner] = 1;
         }
         const kept =
-          this.options.style.listSplit === "as-written"
+          !adds
+          && this.options.style.listSplit === "as-written"
           && lineEndsIn(sheet.tokens, g) > 1
           && !sheet.is(g, Mark.Dedent)
           && sheet.demand[g] === Demand.Fold;

@@ -20,6 +20,8 @@ const DESCRIPTIONS: { readonly [K in keyof Style]: string } = {
   expressionSplit:
     "Whether a condition, a chain of calls or the like that was written on several lines stays so; as listSplit where nobody says otherwise.",
   operatorSplit: "On which side of an operator a long expression breaks.",
+  bracePadding:
+    "Whether a blank stands inside the braces of objects and imported names on one line.",
   bracePlacement: "Where the brace that opens a block stands.",
   attributeSplit:
     "Whether markup attributes that do not fit on a line are split, or all that are several.",

@@ -29,6 +29,8 @@ export interface Style {
   readonly expressionSplit: "as-written" | "by-width";
   /** On which side of an operator a long expression breaks; `as-written` where it does already, else before it. */
   readonly operatorSplit: "before" | "after" | "as-written";
+  /** Whether a blank stands inside the braces of objects and imported names on one line. */
+  readonly bracePadding: "blank" | "none" | "as-written";
   /** Where the brace that opens a block stands. */
   readonly bracePlacement: "same-line" | "own-line";
   /** Whether markup attributes that do not fit on a line are split, or all that are several. */
@@ -56,6 +58,7 @@ export const STYLE_VALUES: { readonly [K in keyof Style]: readonly Style[K][] | 
   listSplit: ["as-written", "by-width"],
   expressionSplit: ["as-written", "by-width"],
   operatorSplit: ["before", "after", "as-written"],
+  bracePadding: ["blank", "none", "as-written"],
   bracePlacement: ["same-line", "own-line"],
   attributeSplit: ["by-width", "stacked"],
   platformImports: ["first", "by-name"],
@@ -78,6 +81,7 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
   closingComma: "when-split",
   listSplit: "as-written",
   operatorSplit: "before",
+  bracePadding: "blank",
   bracePlacement: "same-line",
   attributeSplit: "by-width",
   platformImports: "first",

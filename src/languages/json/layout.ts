@@ -1,6 +1,11 @@
 import type { Syntax } from "../../core/language.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "../../core/layout/sheet.js";
-import { closeWithSeparator, itemsOf, type ListRules } from "../../core/layout/items.js";
+import {
+  closeWithSeparator,
+  itemsOf,
+  padsBraces,
+  type ListRules,
+} from "../../core/layout/items.js";
 import { splitAtOwn } from "../../core/layout/written.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
@@ -102,7 +107,7 @@ class JsonLayout {
     const first = tokens.skipTrivia(opener + 1);
     if (closer === opener + 1) return sheet.set(closer, Demand.Join, R.Bracket);
     const object = tree.kind(node) === N.Object;
-    const edge = object ? Demand.Fold : Demand.Seam;
+    const edge = object && padsBraces(this, node, style) ? Demand.Fold : Demand.Seam;
     const items = itemsOf(tokens, tree, node, this.listRules);
     const split = style.listSplit === "as-written" && splitAtOwn(this, node);
     const flow = !object && items.numbers && items.count > 3;

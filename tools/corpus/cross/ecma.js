@@ -188,6 +188,7 @@ export function ecmaCrossing(name) {
     brackets: { expression: ["(", ")"], type: ["(", ")"] },
     styles: {
       statementTerminator: ["explicit", "omitted", "as-written"],
+      bracePadding: ["blank", "none", "as-written"],
       bracePlacement: ["same-line", "own-line"],
     },
     /** The program's pieces as [kind, from, to], and where whole statements are; undefined where it is refused. */

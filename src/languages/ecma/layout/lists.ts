@@ -4,6 +4,7 @@ import {
   itemsOf,
   type Items,
   type ListRules,
+  padsBraces,
 } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord } from "../../../core/layout/written.js";
@@ -76,12 +77,13 @@ export abstract class ListLayout extends LayoutBase {
     if (first === closer && closer === opener + 1) return this.join(closer, R.Bracket);
     const items = this.itemsOf(node);
     if (kind === N.Arguments && this.isTitled(node, items)) return this.titled(node, items);
-    const padded =
+    const hasBraces =
       kind === N.Object
       || kind === N.Specifiers
       || kind === N.ObjectType
       || kind === N.MappedType
       || kind === N.EnumBody;
+    const padded = hasBraces && padsBraces(this, node, this.style);
     const flow =
       kind === N.Array && fillsLines(this, node, items, this.listRules, this.asWritten);
     const apart = kind === N.ObjectType && this.membersByLine(node);

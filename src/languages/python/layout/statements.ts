@@ -126,12 +126,8 @@ class PythonLayout extends ExpressionLayout {
   /** The inner lines of a docstring move with its first. */
   private docstring(t: number): void {
     const { tokens, sheet } = this;
-    if (
-      tokens.has(t, TokenFlag.MultiLine)
-      && /^[ru]*("""|''')/i.test(tokens.text.slice(tokens.start(t), tokens.start(t) + 5))
-    ) {
+    if (tokens.has(t, TokenFlag.MultiLine) && /^[ru]*("""|''')/i.test(tokens.textOf(t)))
       sheet.mark(t, Mark.Reindent);
-    }
   }
 
   private suite(node: number, owner: number): void {
