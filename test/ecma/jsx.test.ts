@@ -50,9 +50,7 @@ describe("elements", () => {
         <Departures of="the old quay" at={noon} tide={tide} berth={berth}>Boats at noon</Departures>;
       `, `
       const [board] = (
-        <Departures of="the old quay" at={noon} tide={tide} berth={berth}>
-          Boats at noon
-        </Departures>
+        <Departures of="the old quay" at={noon} tide={tide} berth={berth}>Boats at noon</Departures>
       );
       `],
     ["an element in a text moves to the next line before it splits", `
