@@ -44,6 +44,19 @@ describe("elements", () => {
         () => <Departures>{" "}</Departures>,
       );
       `],
+    ["a function whose value the author has below its arrow closes on a line of its own", `
+      const board = (
+        <Departures
+          onRow={(row) =>
+            print(row, pier)
+          }
+        >
+          {rows =>
+            rows.map(print)
+          }
+        </Departures>
+      );
+      `],
     ["brackets that come around an element hold no blank lines", `
       const [board] =
 

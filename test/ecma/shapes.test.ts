@@ -100,6 +100,11 @@ describe("types", () => {
       type Bear = Animal & {
         honey: boolean;
       };
+      const styled = style<
+        BearProps & {
+          honey: boolean;
+        }
+      >();
       `],
     // Each further condition asks only where the one before said no: it stands beside it, not inside it.
     ["conditional types make a ladder", `
@@ -408,6 +413,9 @@ describe("what splits last", () => {
       `],
     ["a long title keeps its test where it is", `
       it("departs at noon although the tide is low and the gangway is wet and nobody is there", async () => {
+        sail();
+      });
+      describe(\`the departure board of \${pier} with the tides of the day before yesterday\`, () => {
         sail();
       });
       `],

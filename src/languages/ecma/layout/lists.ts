@@ -319,8 +319,9 @@ export abstract class ListLayout extends LayoutBase {
    */
   private closesBelow(node: number, { count, last, lastEnd }: Items): boolean {
     const { tree, tokens } = this;
-    if (!this.keepsSplit || tree.kind(node) !== N.Arguments || this.kindOf(last) !== N.Arrow)
-      return false;
+    const kind: N = tree.kind(node);
+    const mayHold = kind === N.Arguments || kind === N.JsxExpression;
+    if (!this.keepsSplit || !mayHold || this.kindOf(last) !== N.Arrow) return false;
     if (count > 3 || tree.end(last) !== lastEnd || !tokens.onNewLine(tree.end(node) - 1))
       return false;
     for (let item = tree.child(node); item !== NONE; item = tree.next(item))

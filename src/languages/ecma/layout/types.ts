@@ -210,9 +210,23 @@ export abstract class TypeLayout extends ListLayout {
     return true;
   }
 
+  /** The same in the frame of brackets that hold nothing else. */
   protected stackedIn(frame: number, t: number, node: number): void {
+    if (this.hugsAsWritten(node)) return this.run(node, (at) => this.space(at, R.Operator), 0);
     this.sheet.frames.setFlag(frame, this.ownSplit(node));
     this.alternatives(t, node);
+  }
+
+  /**
+   * Whether the author has a short intersection hug its object. That says nothing of the depth at which it stands,
+   * so that it reads the same there afterwards.
+   */
+  private hugsAsWritten(node: number): boolean {
+    const { tokens, tree } = this;
+    const hug = this.hugOfLast(node);
+    if (!this.keepsSplit || hug === 0 || !tokens.onNewLine(hug) || this.isLed(node)) return false;
+    const width = tokens.end(hug - 1) - tokens.start(tree.first(node));
+    return this.ownSplit(node) === 0 && width * 2 < this.style.maxLineLength;
   }
 
   /** The gap inside an intersection's last operand that hugs what stands before it, or 0. */
