@@ -17,7 +17,7 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 45_700,
+    most: 45_800,
   },
   {
     name: "core with Python",

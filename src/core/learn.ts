@@ -48,6 +48,7 @@ const WEIGHED: readonly (keyof Style)[] = [
   "closingComma",
   "operatorSplit",
   "bracePadding",
+  "parameterGap",
   "bracePlacement",
   "markupDelimiter",
   "attributeSplit",

@@ -111,6 +111,38 @@ describe("operatorSplit", () => {
   ], { operatorSplit: "as-written" });
 });
 
+describe("parameterGap", () => {
+  const lines = `
+    function moor (boat) {}
+    const pier = { berth(at) {}, async *boats (at) {}, get tide () {} };
+    const cast = function (boat) {};
+    class Boat<T> {
+      constructor (name) {}
+      sail<U>(to: U): void;
+    }
+    interface Berth {
+      holds (boat: Boat): boolean;
+    }
+    `;
+  fixtures("typescript", [
+    ["blank stands apart", lines, `
+      function moor (boat) {}
+      const pier = { berth (at) {}, async *boats (at) {}, get tide () {} };
+      const cast = function (boat) {};
+      class Boat<T> {
+        constructor (name) {}
+        sail<U>(to: U): void;
+      }
+      interface Berth {
+        holds (boat: Boat): boolean;
+      }
+      `],
+  ], { parameterGap: "blank" });
+  fixtures("typescript", [
+    ["as-written stands as the author has it", lines, lines],
+  ], { parameterGap: "as-written" });
+});
+
 describe("bracePadding", () => {
   const lines = `
     import {moor} from "./berths.js";

@@ -89,6 +89,10 @@ function ownStyle(texts) {
     const open = count(/^\s*(?:const|let|return|import) .*[\w)\]"'`]$/gm);
     if (open > 10 * ended) style.statementTerminator = "omitted";
     else if (ended <= 20 * open) style.statementTerminator = "as-written";
+    const apart = count(/function \w+ \(/g);
+    const close = count(/function \w+\(/g);
+    if (apart > 10 * close) style.parameterGap = "blank";
+    else if (close <= 10 * apart) style.parameterGap = "as-written";
     const tight = count(/[{][\w"'][^{}\n]*[\w"'][}]/g);
     const padded = count(/[{] [\w"'][^{}\n]*[\w"'] [}]/g);
     if (tight > 10 * padded) style.bracePadding = "none";

@@ -44,6 +44,11 @@ const EXAMPLES = {
     "const berth = {tide, crew: { first }};\n",
     ["blank", "none", "as-written"],
   ],
+  parameterGap: [
+    "javascript",
+    "function moor (boat) {}\nfunction cast(boat) {}\n",
+    ["none", "blank", "as-written"],
+  ],
   bracePlacement: ["javascript", "if (tide) {\n  moor();\n}\n", ["same-line", "own-line"]],
   attributeSplit: [
     "javascriptreact",

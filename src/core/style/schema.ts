@@ -22,6 +22,8 @@ const DESCRIPTIONS: { readonly [K in keyof Style]: string } = {
   operatorSplit: "On which side of an operator a long expression breaks.",
   bracePadding:
     "Whether a blank stands inside the braces of objects and imported names on one line.",
+  parameterGap:
+    "Whether a blank stands between the name of a function or method and its parameters.",
   bracePlacement: "Where the brace that opens a block stands.",
   attributeSplit:
     "Whether markup attributes that do not fit on a line are split, or all that are several.",

@@ -30,7 +30,9 @@ export interface Style {
   /** On which side of an operator a long expression breaks; `as-written` where it does already, else before it. */
   readonly operatorSplit: "before" | "after" | "as-written";
   /** Whether a blank stands inside the braces of objects and imported names on one line. */
-  readonly bracePadding: "blank" | "none" | "as-written";
+  readonly bracePadding: "none" | "blank" | "as-written";
+  /** Whether a blank stands between the name of a function or method and its parameters. */
+  readonly parameterGap: "none" | "blank" | "as-written";
   /** Where the brace that opens a block stands. */
   readonly bracePlacement: "same-line" | "own-line";
   /** Whether markup attributes that do not fit on a line are split, or all that are several. */
@@ -58,7 +60,8 @@ export const STYLE_VALUES: { readonly [K in keyof Style]: readonly Style[K][] | 
   listSplit: ["as-written", "by-width"],
   expressionSplit: ["as-written", "by-width"],
   operatorSplit: ["before", "after", "as-written"],
-  bracePadding: ["blank", "none", "as-written"],
+  bracePadding: ["none", "blank", "as-written"],
+  parameterGap: ["none", "blank", "as-written"],
   bracePlacement: ["same-line", "own-line"],
   attributeSplit: ["by-width", "stacked"],
   platformImports: ["first", "by-name"],
@@ -82,6 +85,7 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
   listSplit: "as-written",
   operatorSplit: "before",
   bracePadding: "blank",
+  parameterGap: "none",
   bracePlacement: "same-line",
   attributeSplit: "by-width",
   platformImports: "first",

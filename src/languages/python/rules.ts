@@ -50,13 +50,13 @@ export const RULES: readonly string[] = [
 /** What those ask for that only this language has. */
 export const RULE_DESCRIPTIONS: Readonly<Record<string, string>> = {
   "default-space":
-    "The sign before a default stands close to it, unless the parameter has an annotation.",
+    "The sign before a default stands close to it, unless behind an annotation.",
   "annotation-space":
-    "A blank follows the colon of an annotation, and blanks surround its arrow.",
+    "A blank follows the colon of an annotation; blanks surround its arrow.",
   "slice-space":
-    "The colons of a slice stand close to names and numbers, and apart from others.",
+    "The colons of a slice stand close to names and numbers, apart from others.",
   "power-space": "The sign of a power stands close to names, numbers and calls.",
-  "one-statement": "Each statement stands on a line of its own, without a semicolon.",
-  "docstring-indent": "The lines of a docstring begin at the depth of its quotes.",
-  "import-space": "Dots and names of an import stand close together, and blanks between its words.",
+  "one-statement": "Each statement stands on a line of its own.",
+  "docstring-indent": "Lines of a docstring begin at the depth of its quotes.",
+  "import-space": "Dots and names of an import stand close, its words apart.",
 };

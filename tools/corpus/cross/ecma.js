@@ -188,6 +188,7 @@ export function ecmaCrossing(name) {
     brackets: { expression: ["(", ")"], type: ["(", ")"] },
     styles: {
       statementTerminator: ["explicit", "omitted", "as-written"],
+      parameterGap: ["none", "blank", "as-written"],
       bracePadding: ["blank", "none", "as-written"],
       bracePlacement: ["same-line", "own-line"],
     },

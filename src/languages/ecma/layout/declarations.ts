@@ -60,7 +60,7 @@ export abstract class DeclarationLayout extends ExpressionLayout {
         case N.Parameters:
         case N.TypeParameters: {
           const unnamed = before === T.Function || (before === T.Star && isFunction);
-          return unnamed ? this.space(t, R.Keyword) : this.join(t, R.Call);
+          return unnamed ? this.space(t, R.Keyword) : this.parameterGap(t, child, R.Call);
         }
         case N.Annotation: return this.join(t, R.Type);
         case N.Computed:

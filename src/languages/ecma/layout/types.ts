@@ -326,6 +326,17 @@ export abstract class TypeLayout extends ListLayout {
     return NONE;
   }
 
+  /** The gap between a name and what stands in brackets behind it. */
+  protected parameterGap(t: number, list: number, rule: R): void {
+    const { tokens, style: { parameterGap } } = this;
+    const apart = parameterGap === "as-written"
+      ? tokens.start(t) > tokens.end(t - 1) && !tokens.onNewLine(t)
+      : parameterGap === "blank";
+    const isTyped = this.kindOf(list) === N.TypeParameters || tokens.is(t - 1, ">");
+    if (apart && !isTyped) this.space(t, rule);
+    else this.join(t, rule);
+  }
+
   /** A member of an interface or object type. */
   protected signature(node: number): void {
     this.commaless.add(this.accessorList(node));
@@ -333,11 +344,9 @@ export abstract class TypeLayout extends ListLayout {
       const childKind = this.kindOf(child);
       if (kind === T.Question || before === T.Plus || before === T.Minus || before === T.Ellipsis)
         return this.join(t, R.Type);
-      if (
-        childKind === N.Annotation || childKind === N.Parameters || childKind === N.TypeParameters
-      ) {
-        return before === T.New ? this.space(t, R.Type) : this.join(t, R.Type);
-      }
+      if (childKind === N.Annotation) return this.join(t, R.Type);
+      if (childKind === N.Parameters || childKind === N.TypeParameters)
+        return before === T.New ? this.space(t, R.Type) : this.parameterGap(t, child, R.Type);
       if ((kind === T.Plus || kind === T.Minus) && before === T.End) return this.join(t, R.Type);
       this.space(t, R.Keyword);
     });
