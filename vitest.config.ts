@@ -1,4 +1,3 @@
-import { availableParallelism } from "node:os";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
@@ -6,8 +5,6 @@ export default defineConfig({
     include: ["test/**/*.test.ts"],
     setupFiles: ["./test/support/seed.ts"],
     testTimeout: 60_000,
-    // The default leaves one core idle.
-    poolOptions: { forks: { maxForks: availableParallelism() } },
     reporters: ["default", "./test/support/count.ts"],
   },
 });
