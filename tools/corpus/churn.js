@@ -80,10 +80,14 @@ function ownStyle(texts) {
   const style = { maxLineLength: limitOf(texts) };
   const all = texts.map(({ text }) => text).join("\n");
   const count = (pattern) => all.match(pattern)?.length ?? 0;
+  /** Takes what one way of writing stands for where the other is rare, and either way where neither is. */
+  const tell = (name, value, ones, others) => {
+    if (ones > 10 * others) style[name] = value;
+    else if (others <= 10 * ones) style[name] = "as-written";
+  };
   const single = count(/'[^'"\n]*'/g);
   const double = count(/"[^'"\n]*"/g);
-  if (single > 10 * double) style.stringDelimiter = "single";
-  else if (double <= 10 * single) style.stringDelimiter = "as-written";
+  tell("stringDelimiter", "single", single, double);
   if (texts.some(isScript)) {
     const ended = count(/[\w)\]"'`];$/gm);
     const open = count(/^\s*(?:const|let|return|import) .*[\w)\]"'`]$/gm);
@@ -91,12 +95,10 @@ function ownStyle(texts) {
     else if (ended <= 20 * open) style.statementTerminator = "as-written";
     const apart = count(/function \w+ \(/g);
     const close = count(/function \w+\(/g);
-    if (apart > 10 * close) style.parameterGap = "blank";
-    else if (close <= 10 * apart) style.parameterGap = "as-written";
+    tell("parameterGap", "blank", apart, close);
     const tight = count(/[{][\w"'][^{}\n]*[\w"'][}]/g);
     const padded = count(/[{] [\w"'][^{}\n]*[\w"'] [}]/g);
-    if (tight > 10 * padded) style.bracePadding = "none";
-    else if (padded <= 10 * tight) style.bracePadding = "as-written";
+    tell("bracePadding", "none", tight, padded);
     const own = count(/^\s*[^{\s].*[^{\s].*\)\s*\n\s*\{$/gm);
     if (own > count(/\) \{$/gm)) style.bracePlacement = "own-line";
     const after = count(/(?:&&|\|\||\+)$/gm);
@@ -107,8 +109,7 @@ function ownStyle(texts) {
   }
   const commas = count(/,[ \t]*\n\s*[)\]}]/g);
   const bare = count(/[\w"'`)\]}][ \t]*\n\s*[)\]]/g);
-  if (bare > 10 * commas) style.closingComma = "never";
-  else if (commas <= 10 * bare) style.closingComma = "as-written";
+  tell("closingComma", "never", bare, commas);
   if (count(/\n\n\n/g) * 50 > count(/\n\n/g)) style.blankLineLimit = 2;
   return style;
 }

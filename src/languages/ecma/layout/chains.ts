@@ -102,10 +102,8 @@ export abstract class ChainLayout extends JsxLayout {
 
   private holdsFunction(list: number): boolean {
     const { tree } = this;
-    for (let item = tree.child(list); item !== NONE; item = tree.next(item)) {
-      const kind: N = tree.kind(item);
-      if (kind === N.Arrow || kind === N.FunctionExpression) return true;
-    }
+    for (let item = tree.child(list); item !== NONE; item = tree.next(item))
+      if (this.isFunction(item)) return true;
     return false;
   }
 

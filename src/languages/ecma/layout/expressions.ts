@@ -251,11 +251,6 @@ export abstract class ExpressionLayout extends ArrowLayout {
     }
   }
 
-  private isFunction(node: number): boolean {
-    const kind: N = this.kindOf(node);
-    return kind === N.Arrow || kind === N.FunctionExpression;
-  }
-
   private givenSplit(child: number): number {
     if (this.kindOf(child) !== N.Binary) return FrameFlag.IfItHelps;
     return this.keepsSplit && !onOneLine(this, child) ? 0 : FrameFlag.Whole;

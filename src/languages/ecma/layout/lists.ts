@@ -127,7 +127,7 @@ export abstract class ListLayout extends LayoutBase {
             : this.isLed(child)
             ? 0
             : this.kindOf(child) === N.Binary
-            ? Number(this.hangOfRun(child, hang > 0, kind === N.Arguments))
+            ? Number(this.hangs(child, hang > 0, kind === N.Arguments))
             : hang;
           if (beside) this.visitIn(frame, child, inner, "alignedIn");
           else if (kind === N.JsxExpression) this.visit(child, inner);
@@ -153,15 +153,18 @@ export abstract class ListLayout extends LayoutBase {
     const closes = closing >= 0 && this.style.closingComma === "as-written";
     const isText = title === T.String || title === T.Template || title === T.TemplateHead;
     if (count !== 2 || closes || !isText) return false;
-    const body = this.kindOf(last) === N.Arrow || this.kindOf(last) === N.FunctionExpression
-      ? tree.lastChild(last)
-      : NONE;
+    const body = this.isFunction(last) ? tree.lastChild(last) : NONE;
     return (
       this.kindOf(body) === N.Block
       && tree.end(body) === lastEnd
       && tokens.skipTrivia(tree.first(node) + 1) === tree.first(node) + 1
       && this.writtenSplit(node) === 0
     );
+  }
+
+  protected isFunction(node: number): boolean {
+    const kind: N = this.kindOf(node);
+    return kind === N.Arrow || kind === N.FunctionExpression;
   }
 
   /** However long its text is, the function begins on its line. */
@@ -191,28 +194,26 @@ export abstract class ListLayout extends LayoutBase {
   }
 
   /**
-   * Steps that the later lines of operands go in, as the author has them. In new code what is added up to be handed
-   * over hangs, and other operands in brackets of their own stand in one column:
+   * Whether the later lines of operands go a step in, as the author has them. In new code what is added up to be
+   * handed over hangs, and other operands in brackets of their own stand in one column:
    *
    *     throw new Error(            if (
    *       "No berth for "             tide > 2
    *         + boat.name,              && berth.isFree
    *     );                          ) moor(boat);
    */
-  private hangOfRun(node: number, hangs: boolean, isHanded: boolean): boolean {
+  private hangs(node: number, anyhow: boolean, isHanded: boolean): boolean {
     const { tree, tokens } = this;
     const first = tree.first(node);
-    const keeps = this.keepsSplit && tokens.onNewLine(first);
+    const column = this.keepsSplit && tokens.onNewLine(first) ? this.columnOf(first) : Infinity;
     let isSum = false;
     for (const part = tree.parts(node); part.next();) {
       const { at: t, node: child } = part;
-      const deeper = keeps && t > first && tokens.onNewLine(t)
-        ? this.columnOf(t) - this.columnOf(first)
-        : -1;
-      if (deeper >= 0) return deeper > 0;
+      if (t > first && tokens.onNewLine(t) && this.columnOf(t) >= column)
+        return this.columnOf(t) > column;
       isSum ||= child === NONE && tokens.kind(t) === T.Plus;
     }
-    return hangs || (isHanded && isSum);
+    return anyhow || (isHanded && isSum);
   }
 
   /** Whether brackets hold one short token, which gains nothing on a line of its own. */

@@ -218,8 +218,8 @@ export abstract class TypeLayout extends ListLayout {
   }
 
   /**
-   * Whether the author has a short intersection hug its object. That says nothing of the depth at which it stands,
-   * so that it reads the same there afterwards.
+   * Whether the author has a short intersection hug its object. Short is told without the depth at which it stands,
+   * which may be another afterwards.
    */
   private hugsAsWritten(node: number): boolean {
     const { tokens, tree } = this;
