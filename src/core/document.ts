@@ -141,14 +141,11 @@ export class Document {
     this.checkVersion(version);
     let end = 0;
     changes.forEach(({ from, to }, i) => {
-      const inside = Number.isInteger(from) && Number.isInteger(to) && from >= 0;
-      if (!inside || to < from || to > this.lines.length)
+      const isInside = Number.isInteger(from) && Number.isInteger(to) && from >= end && to >= from;
+      const { length } = this.lines;
+      if (!isInside || to > length)
         throw new RangeError(
-          `Change ${i} replaces [${from}, ${to}) of a text that is ${this.lines.length} long.`,
-        );
-      if (from < end)
-        throw new RangeError(
-          `Change ${i} begins at ${from}, before the one in front of it ends at ${end}.`,
+          `Change ${i} replaces [${from}, ${to}); it may only lie within [${end}, ${length}).`,
         );
       end = to;
     });
@@ -355,6 +352,8 @@ export class Document {
       ?? this.regions?.find(viewed(), offset, offset, enter);
     if (region !== undefined)
       return this.typedWhole(region.typed(lines, offset, character, style), offset);
+    if (enter && language.typing.entered === undefined && this.current.isInText(offset))
+      return nothing;
     const view = viewed();
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));

@@ -8,8 +8,9 @@ import {
 } from "./outline/excerpt.js";
 import { HOLD_SIGN, heldSpans, holdsIn, type Hold } from "./outline/holds.js";
 import { Sequence } from "./outline/sequence.js";
-import { Splice, joined, type Replacement } from "./outline/splice.js";
+import { Splice, joined, movedOffset, movedSpan, type Replacement } from "./outline/splice.js";
 import { Stale, type Outlined } from "./outline/stale.js";
+import { staysText, textAround, textsIn } from "./outline/texts.js";
 import { readExcerpt, updateOutline } from "./outline/update.js";
 import { inferStyle, type Shown } from "./style/infer.js";
 import { SAMPLE } from "./style/steps.js";
@@ -17,7 +18,6 @@ import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
 import type { Change } from "./text/edits.js";
 import { TextBuffer } from "./text/buffer.js";
-import { Draft } from "./text/draft.js";
 import { LineIndex, type Lines } from "./text/lines.js";
 
 /** What a request looks at: a whole text, or an excerpt of it. */
@@ -105,20 +105,18 @@ export class Reading {
     const { lines, pending } = this;
     this.parsed = undefined;
     if (this.shown !== undefined && from < this.shown.until) this.shown = undefined;
+    const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
+    this.lines = buffer.replaced(from, to, text);
     if (pending === undefined || pending.length === MOST_PENDING) {
-      const draft = lines instanceof Draft ? lines : Draft.of(lines.text);
-      this.lines = draft.replaced(from, to, text);
       this.pending = undefined;
-    } else {
-      const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
-      this.lines = buffer.replaced(from, to, text);
-      const change = { from, to, inserted: text.length };
-      const last = pending.at(-1);
-      const both = last && joined(last.change, change);
-      if (last !== undefined && both !== undefined)
-        pending[pending.length - 1] = { before: last.before, after: this.lines, change: both };
-      else pending.push({ before: lines, after: this.lines, change });
+      return;
     }
+    const change = { from, to, inserted: text.length };
+    const last = pending.at(-1);
+    const both = last && joined(last.change, change);
+    if (last !== undefined && both !== undefined)
+      pending[pending.length - 1] = { before: last.before, after: this.lines, change: both };
+    else pending.push({ before: lines, after: this.lines, change });
   }
 
   /**
@@ -182,7 +180,10 @@ export class Reading {
     after: Source,
     change: Replacement,
   ): Span | undefined {
-    const { root, lookaheads, unbalanced } = outlined;
+    const { root, lookaheads, unbalanced, texts } = outlined;
+    const text = textAround(texts, change);
+    if (text !== undefined && staysText(this.language, text, before, after, change))
+      return this.grown(outlined, change);
     const updated = updateOutline(
       root,
       this.reader!,
@@ -202,17 +203,39 @@ export class Reading {
     const { needsNewer } = this.language;
     // The only thing that showed the version may be gone.
     if (outlined.needsNewer && needsNewer?.(updated.before()) === true) return undefined;
+    const { syntax } = updated;
     const holds = updated.holds(outlined.holds);
     this.outlined = {
       root: updated.outline,
       unbalanced,
       mismatches,
       lookaheads: updated.lookaheads,
-      needsNewer: outlined.needsNewer || needsNewer?.(updated.syntax) === true,
+      needsNewer: outlined.needsNewer || needsNewer?.(syntax) === true,
       holds,
+      texts: updated.texts(texts, textsIn(syntax, this.language)),
     };
     // What a comment holds off may lie far away; and what columns tell is no matter for a save.
     return unbalanced || !sameCommands(outlined.holds, holds) ? undefined : updated.read;
+  }
+
+  /** Follows a change within a text, which leaves all else as it was read. */
+  private grown(outlined: Outlined, change: Replacement): Span | undefined {
+    const { root, unbalanced, lookaheads, holds, texts } = outlined;
+    const moved = (span: Span): Span => movedSpan(span, change);
+    const read = root.grow(change);
+    this.stale = undefined;
+    this.outlined = {
+      ...outlined,
+      lookaheads: lookaheads.map(moved),
+      holds: holds.map((hold) => ({ ...hold, ...moved(hold) })),
+      texts: texts.map((offset) => movedOffset(offset, change)),
+    };
+    return unbalanced ? undefined : read;
+  }
+
+  /** Whether an offset lies within a text of several lines, neither a comment nor prose. */
+  isInText(offset: number): boolean {
+    return textAround(this.outlined?.texts ?? [], { from: offset, to: offset }) !== undefined;
   }
 
   /** What the text shows of its own style, a stretch apart that came from elsewhere. */
@@ -347,6 +370,7 @@ export class Reading {
       lookaheads: syntax.lookaheads ?? [],
       needsNewer,
       holds: holdsIn(syntax),
+      texts: textsIn(syntax, this.language),
     });
   }
 }

@@ -1,6 +1,6 @@
 import { createEngine } from "../../dist/index.js";
 import { Sequence } from "../../dist/core/outline/sequence.js";
-import { updateOutline } from "../../dist/core/outline/update.js";
+import { Reading } from "../../dist/core/reading.js";
 import { LineIndex } from "../../dist/core/text/lines.js";
 import { random } from "./random.js";
 
@@ -46,7 +46,7 @@ export function change(language, text, tries, row, report) {
     let now = text;
     const document = open(now);
     document.formatDocument();
-    let known = outlineOf(language, now, kinds);
+    const reading = new Reading(language, LineIndex.of(now));
     for (let i = 0; i < Math.min(ROUND, left); i++) {
       const from = below(now.length + 1);
       const kind = below(10);
@@ -59,22 +59,18 @@ export function change(language, text, tries, row, report) {
       if (lines.offsetAt(range.start) !== from || lines.offsetAt(range.end) !== to) continue;
       row.changes++;
       document.update([{ range, text: piece }]);
-      const fresh = outlineOf(language, after, kinds);
-      const updated =
-        known
-        && updateOutline(
-          known.outline,
-          { parse: (whole) => language.parse(whole), sequence: kinds },
-          lines,
-          LineIndex.of(after),
-          { from, to, inserted: piece.length },
-          known.lookaheads,
-        );
-      if (updated !== undefined) row.reused++;
+      // The outline is made while the text is as it was, and mended then.
+      if (reading["outline"].unbalanced) reading.settle();
+      reading.change(from, to, piece);
+      reading.bringUpToDate();
+      const mended = reading["outlined"];
       const told = `${JSON.stringify({ from, to, piece })}`;
-      if (updated !== undefined && shape(updated.outline) !== shape(fresh?.outline)) {
-        row.outlines++;
-        report(`the outline after ${told} is not what the text gives`);
+      if (mended !== undefined && !mended.unbalanced) {
+        row.reused++;
+        if (shape(mended.root) !== shape(outlineOf(language, after, kinds))) {
+          row.outlines++;
+          report(`the outline after ${told} is not what the text gives`);
+        }
       }
       if (below(3) === 0) {
         const kept = JSON.stringify(document.formatDocument());
@@ -83,18 +79,15 @@ export function change(language, text, tries, row, report) {
           report(`the edits after ${told} are not what the text gives`);
         }
       }
-      known = updated ?? fresh;
       now = after;
     }
   }
 }
 
-/** The outline of a text, and what was looked at beyond its unit; undefined where its brackets do not add up. */
+/** The outline of a text; undefined where its brackets do not add up. */
 function outlineOf(language, text, kinds) {
   const syntax = language.parse(text);
-  return syntax.unbalanced
-    ? undefined
-    : { outline: Sequence.of(syntax, kinds), lookaheads: syntax.lookaheads ?? [] };
+  return syntax.unbalanced ? undefined : Sequence.of(syntax, kinds);
 }
 
 /** An outline as text. */

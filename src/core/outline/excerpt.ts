@@ -96,7 +96,8 @@ export class Excerpt {
 
   /** Whether what begins at an offset of the whole text is in it. */
   holds(offset: number): boolean {
-    return this.pieces.some(({ from, to }) => offset >= from && offset < to);
+    for (const { from, to } of this.pieces) if (offset >= from && offset < to) return true;
+    return false;
   }
 
   /** Where an offset of the whole text stands in the excerpt; what was cut counts as its end. */

@@ -2,6 +2,8 @@ import { Allotment } from "../text/arrays.js";
 import { TokenFlag } from "../syntax/tokens.js";
 import { NONE, type Parsed } from "../syntax/tree.js";
 import { lastAtMost } from "../text/search.js";
+import type { Span } from "./excerpt.js";
+import type { Replacement } from "./splice.js";
 
 /** What a language says of nodes whose children follow one another, each read alone. */
 export const enum SequenceFlag {
@@ -155,6 +157,36 @@ export class Sequence {
     return lastAtMost(this.units.froms, offset, this.count);
   }
 
+  /**
+   * Grows the units around a change within a token of theirs, and moves those after it.
+   *
+   * @param base where the sequence begins.
+   * @returns the innermost unit around it, with the gaps before and after it; undefined where none is.
+   */
+  grow(change: Replacement, base = 0): Span | undefined {
+    const { count, units } = this;
+    const shift = change.inserted - (change.to - change.from);
+    const i = this.unitAt(change.from - base);
+    let innermost: Span | undefined;
+    if (i >= 0 && change.to < base + this.unitTo(i)) {
+      innermost = {
+        from: i > 0 ? base + this.unitTo(i - 1) : base,
+        to: base + (i + 1 < count ? this.unitFrom(i + 1) : this.length),
+      };
+      const unit = base + this.unitFrom(i);
+      for (const inner of this.inside(i)) {
+        const start = unit + inner.from;
+        if (start >= change.to) inner.from += shift;
+        else if (start + inner.length > change.to)
+          innermost = inner.grow(change, start) ?? innermost;
+      }
+      units.tos[i]! += shift;
+    }
+    units.move(i + 1, shift);
+    this.length += shift;
+    return innermost;
+  }
+
   has(flag: SequenceFlag): boolean {
     return (this.flags & flag) !== 0;
   }
@@ -269,13 +301,16 @@ class Units {
       all.nodes[at] = NONE;
       all.inside[at] = unit.inside;
     });
-    if (shift !== 0) {
-      for (let i = begin + units.length; i < all.count; i++) {
-        all.froms[i]! += shift;
-        all.tos[i]! += shift;
-      }
-    }
+    if (shift !== 0) all.move(begin + units.length, shift);
     return all;
+  }
+
+  /** Moves the units from `begin` on. */
+  move(begin: number, shift: number): void {
+    for (let i = begin; i < this.count; i++) {
+      this.froms[i]! += shift;
+      this.tos[i]! += shift;
+    }
   }
 
   private spliced(begin: number, end: number, room: number): Units {

@@ -27,6 +27,16 @@ export function together(first: Replacement, second: Replacement): Replacement {
   };
 }
 
+/** An offset outside a change, after it. */
+export const movedOffset = (offset: number, { from, to, inserted }: Replacement): number =>
+  offset >= to ? offset + inserted - (to - from) : offset;
+
+/** A stretch outside a change or around it, after it. */
+export const movedSpan = ({ from, to }: Span, change: Replacement): Span => ({
+  from: movedOffset(from, change),
+  to: movedOffset(to, change),
+});
+
 /** An excerpt of a text with a change put in, and where its places stand in the changed text. */
 export class Splice {
   readonly text: string;
@@ -51,7 +61,7 @@ export class Splice {
 
   /** Where an offset of the old text outside the change stands in the new one. */
   moved(offset: number): number {
-    return offset >= this.change.to ? offset + this.shift : offset;
+    return movedOffset(offset, this.change);
   }
 
   /** Where a place of the excerpt before the change stands here. */

@@ -1,6 +1,7 @@
 import type { Source, Span } from "./excerpt.js";
 import type { Hold } from "./holds.js";
 import type { Sequence } from "./sequence.js";
+import type { Texts } from "./texts.js";
 import { together, type Replacement } from "./splice.js";
 
 /** The outline of a text, and what bears on how it can be mended. */
@@ -14,6 +15,7 @@ export interface Outlined {
   readonly mismatches: number;
   /** The comments that hold formatting off, in order. */
   readonly holds: readonly Hold[];
+  readonly texts: Texts;
 }
 
 /** Shorter texts are read anew at once. */

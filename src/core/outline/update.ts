@@ -9,7 +9,8 @@ import {
   type Unit,
 } from "./sequence.js";
 import { holdsIn, type Hold } from "./holds.js";
-import { Splice, type Replacement } from "./splice.js";
+import { Splice, movedOffset, movedSpan, type Replacement } from "./splice.js";
+import type { Texts } from "./texts.js";
 
 /** What outlining asks of a language. */
 type Reader = Required<Pick<Language, "parse" | "sequence">>;
@@ -24,6 +25,8 @@ export interface Updated {
   readonly read: Span | undefined;
   /** The units of the new text that were looked at beyond their end. */
   readonly lookaheads: readonly Span[];
+  /** The texts of the new text, given those of the old and those of the excerpt. */
+  texts(known: Texts, read: Texts): Texts;
   /** The comments of the new text that hold formatting off, given those of the old. */
   holds(known: readonly Hold[]): Hold[];
   /** The excerpt that was read. */
@@ -70,6 +73,7 @@ export function updateOutline(
         read,
         syntax: update.syntax,
         lookaheads: update.lookaheads(lookaheads),
+        texts: (known, read) => update.texts(known, read),
         holds: (known) => update.holds(known),
         before,
       };
@@ -167,28 +171,39 @@ class Update {
 
   /** The units of the new text that were looked at beyond their end, given those of the old. */
   lookaheads(known: readonly Span[]): Span[] {
-    return this.renewed(known, this.syntax.lookaheads ?? []);
+    const { excerpt, change, syntax: { lookaheads = [] } } = this;
+    return [
+      ...known.filter(({ from }) => !excerpt.holds(from)).map((span) => movedSpan(span, change)),
+      ...lookaheads.map((span) => this.placed(span)),
+    ];
+  }
+
+  /** The texts of the new text, given those of the old and those of the excerpt. */
+  texts(known: Texts, read: Texts): Texts {
+    const { excerpt, change, splice } = this;
+    const texts: number[] = [];
+    for (let i = 0; i < known.length; i += 2) {
+      if (!excerpt.holds(known[i]!))
+        texts.push(movedOffset(known[i]!, change), movedOffset(known[i + 1]!, change));
+    }
+    for (let i = 0; i < read.length; i += 2)
+      texts.push(splice.begins(read[i]!), splice.ends(read[i + 1]!));
+    return texts;
   }
 
   /** The comments of the new text that hold formatting off, given those of the old, in order. */
   holds(known: readonly Hold[]): Hold[] {
-    return this.renewed(known, holdsIn(this.syntax)).sort((a, b) => a.from - b.from);
-  }
-
-  /** What is known of stretches that were not read, moved, and of those that were. */
-  private renewed<T extends Span>(known: readonly T[], read: readonly T[]): T[] {
-    const { excerpt, change, splice } = this;
+    const { excerpt, change, syntax } = this;
     return [
       ...known.filter(({ from }) => !excerpt.holds(from))
-        .map((span) => (
-          span.from < change.from
-            ? span
-            : { ...span, from: splice.moved(span.from), to: splice.moved(span.to) }
-        )),
-      ...read.map((span) => (
-        { ...span, from: splice.begins(span.from), to: splice.ends(span.to) }
-      )),
-    ];
+        .map((hold) => ({ ...hold, ...movedSpan(hold, change) })),
+      ...holdsIn(syntax).map((hold) => ({ ...hold, ...this.placed(hold) })),
+    ].sort((a, b) => a.from - b.from);
+  }
+
+  /** A stretch of the changed excerpt in the new text. */
+  private placed({ from, to }: Span): Span {
+    return { from: this.splice.begins(from), to: this.splice.ends(to) };
   }
 
   /** The outline as it will be once the work is done; undefined where it does not fit the old one. */

@@ -1,123 +1,189 @@
 import { Char } from "./characters.js";
-import {
-  LineIndex,
-  lineEndOf,
-  positionIn,
-  offsetIn,
-  type Lines,
-  type Position,
-  type PositionEncoding,
-} from "./lines.js";
-import { lastAtMost } from "./search.js";
+import { LineIndex, Lines } from "./lines.js";
 import type { OffsetChange } from "./edits.js";
 
-/** How long the pieces are made, and how long one may grow, in UTF-16 units. */
-const PIECE = 1 << 12;
-const LONGEST = 1 << 13;
+/** How long pieces are at first, how long where the text changes, and how long they may grow there, in UTF-16 units. */
+const COARSE = 1 << 12;
+const FINE = 1 << 8;
+const LONGEST = 1 << 9;
+
+/** A piece of a text, or two stretches of it one after the other. */
+type Rope = LineIndex | Branch;
+
+/** Two stretches of a text, whose heights differ by one at most. */
+class Branch {
+  readonly length: number;
+  readonly count: number;
+  readonly height: number;
+
+  constructor(readonly left: Rope, readonly right: Rope) {
+    this.length = left.length + right.length;
+    this.count = left.count + right.count - 1;
+    this.height = Math.max(heightOf(left), heightOf(right)) + 1;
+  }
+}
+
+const heightOf = (rope: Rope): number => rope instanceof Branch ? rope.height : 0;
 
 /**
- * A long text that is being typed in: pieces of a few thousand characters, so that a keystroke copies
- * one piece and the list of them, not the text. A line end of two characters is never torn apart.
+ * A text that is being typed in: a balanced tree of pieces (a rope: Boehm, Atkinson and Plass, 1995), so
+ * that a change makes one piece anew and the branches above it, whatever came before it. A line end of two
+ * characters is never torn apart.
  */
-export class TextBuffer implements Lines {
+export class TextBuffer extends Lines {
   private whole: string | undefined;
-  readonly length: number;
-  /** How many lines the text has. */
-  readonly count: number;
 
-  private constructor(
-    private readonly pieces: readonly LineIndex[],
-    /** Where each piece begins, and the line that its first character is on. */
-    private readonly froms: Int32Array,
-    private readonly firsts: Int32Array,
-  ) {
-    const last = pieces.length - 1;
-    this.length = froms[last]! + pieces[last]!.text.length;
-    this.count = firsts[last]! + pieces[last]!.count;
+  private constructor(private readonly root: Rope) {
+    super();
   }
 
   static of(text: string): TextBuffer {
-    return TextBuffer.made(cut(text));
+    return new TextBuffer(built(cut(text, COARSE)));
   }
 
-  private static made(pieces: readonly LineIndex[]): TextBuffer {
-    const froms = new Int32Array(pieces.length);
-    const firsts = new Int32Array(pieces.length);
-    let from = 0;
-    let line = 0;
-    pieces.forEach(({ text, count }, i) => {
-      froms[i] = from;
-      firsts[i] = line;
-      from += text.length;
-      line += count - 1;
-    });
-    return new TextBuffer(pieces, froms, firsts);
+  get length(): number {
+    return this.root.length;
+  }
+
+  get count(): number {
+    return this.root.count;
   }
 
   /** The whole text; it is put together when first asked for. */
   get text(): string {
-    return (this.whole ??= this.pieces.map(({ text }) => text).join(""));
+    return (this.whole ??= this.slice(0, this.length));
   }
 
   slice(from: number, to: number): string {
-    let text = "";
-    for (let i = this.pieceAt(from); i < this.pieces.length && this.froms[i]! < to; i++) {
-      const start = this.froms[i]!;
-      text += this.pieces[i]!.text.slice(Math.max(0, from - start), to - start);
-    }
-    return text;
+    const parts: string[] = [];
+    const collect = (rope: Rope, start: number): void => {
+      if (rope instanceof Branch) {
+        const middle = start + rope.left.length;
+        if (from < middle) collect(rope.left, start);
+        if (to > middle) collect(rope.right, middle);
+      } else {
+        parts.push(rope.text.slice(Math.max(0, from - start), Math.max(0, to - start)));
+      }
+    };
+    collect(this.root, 0);
+    return parts.join("");
   }
 
   charCodeAt(offset: number): number {
-    const i = this.pieceAt(offset);
-    return this.pieces[i]!.text.charCodeAt(offset - this.froms[i]!);
+    const { piece, start } = this.pieceAt(offset);
+    return piece.charCodeAt(offset - start);
   }
 
   /** The text in which [from, to), as UTF-16 offsets, is replaced. */
   replaced(from: number, to: number, inserted: string): TextBuffer {
-    let first = this.pieceAt(from);
-    let last = this.pieceAt(to);
     // A line end that the change makes or takes apart may reach into the pieces beside it.
-    if (from === this.froms[first]! && first > 0) first--;
-    if (to === this.froms[last]! + this.pieces[last]!.text.length && last < this.pieces.length - 1)
-      last++;
-    const start = this.froms[first]!;
-    const end = this.froms[last]! + this.pieces[last]!.text.length;
-    const text = this.slice(start, from) + inserted + this.slice(to, end);
-    return TextBuffer.made([
-      ...this.pieces.slice(0, first),
-      ...(text.length > LONGEST ? cut(text) : [LineIndex.of(text)]),
-      ...this.pieces.slice(last + 1),
-    ]);
+    const first = this.pieceAt(Math.max(0, from - 1));
+    const last = this.pieceAt(to);
+    const text =
+      first.piece.text.slice(0, from - first.start)
+      + inserted
+      + last.piece.text.slice(to - last.start);
+    const { root } = this;
+    if (first.piece === last.piece && text !== "" && text.length <= LONGEST)
+      return new TextBuffer(swapped(root, from - 1, LineIndex.of(text)));
+    const before = part(root, 0, first.start);
+    const after = part(root, last.start + last.piece.length, root.length);
+    return new TextBuffer(
+      joined(joined(before, built(cut(text, FINE))), after) ?? LineIndex.of(""),
+    );
   }
 
   lineStart(line: number): number {
     if (line <= 0) return 0;
-    if (line >= this.count) return this.length;
-    const i = lastAtMost(this.firsts, line - 1);
-    return this.froms[i]! + this.pieces[i]!.lineStart(line - this.firsts[i]!);
-  }
-
-  lineEnd(line: number): number {
-    return lineEndOf(this, line);
+    let rope = this.root;
+    let start = 0;
+    let left = line;
+    while (rope instanceof Branch) {
+      const ends = rope.left.count - 1;
+      if (left <= ends) {
+        rope = rope.left;
+      } else {
+        left -= ends;
+        start += rope.left.length;
+        rope = rope.right;
+      }
+    }
+    return start + rope.lineStart(left);
   }
 
   lineAt(offset: number): number {
-    const i = this.pieceAt(Math.max(0, offset));
-    return this.firsts[i]! + this.pieces[i]!.lineAt(offset - this.froms[i]!);
+    const { piece, start, line } = this.pieceAt(offset);
+    return line + piece.lineAt(offset - start);
   }
 
-  positionAt(offset: number, encoding: PositionEncoding = "utf-16"): Position {
-    return positionIn(this, offset, encoding);
+  /** The piece that holds an offset, where it begins, and the line that its first character is on. */
+  private pieceAt(offset: number): { piece: LineIndex; start: number; line: number } {
+    let rope = this.root;
+    let start = 0;
+    let line = 0;
+    while (rope instanceof Branch) {
+      const { left, right }: Branch = rope;
+      if (offset < start + left.length) {
+        rope = left;
+      } else {
+        start += left.length;
+        line += left.count - 1;
+        rope = right;
+      }
+    }
+    return { piece: rope, start, line };
   }
+}
 
-  offsetAt(position: Position, encoding: PositionEncoding = "utf-16"): number {
-    return offsetIn(this, position, encoding);
-  }
+/** A rope in which the piece that holds an offset is another. */
+function swapped(rope: Rope, offset: number, piece: LineIndex): Rope {
+  if (!(rope instanceof Branch)) return piece;
+  const { left, right } = rope;
+  return offset < left.length
+    ? new Branch(swapped(left, offset, piece), right)
+    : new Branch(left, swapped(right, offset - left.length, piece));
+}
 
-  private pieceAt(offset: number): number {
-    return Math.max(0, lastAtMost(this.froms, offset));
+/** The pieces of a rope that lie in [from, to), which no piece reaches over; undefined for none. */
+function part(rope: Rope, from: number, to: number): Rope | undefined {
+  if (to <= 0 || from >= rope.length) return undefined;
+  if (!(rope instanceof Branch) || (from <= 0 && to >= rope.length)) return rope;
+  const { left, right } = rope;
+  return joined(part(left, from, to), part(right, from - left.length, to - left.length));
+}
+
+/** Two ropes as one, balanced (Blelloch, Ferizovic and Sun, 2016). */
+function joined(left: Rope | undefined, right: Rope | undefined): Rope | undefined {
+  if (left === undefined || left.length === 0) return right;
+  if (right === undefined || right.length === 0) return left;
+  const steeper = heightOf(left) - heightOf(right);
+  if (steeper > 1) {
+    const { left: far, right: near } = left as Branch;
+    return balanced(far, joined(near, right)!);
   }
+  if (steeper < -1) {
+    const { left: near, right: far } = right as Branch;
+    return balanced(joined(left, near)!, far);
+  }
+  return new Branch(left, right);
+}
+
+/** Two ropes as one, whose heights differ by two at most. */
+function balanced(left: Rope, right: Rope): Rope {
+  const steeper = heightOf(left) - heightOf(right);
+  if (steeper > 1) {
+    const { left: far, right: near } = left as Branch;
+    if (heightOf(far) >= heightOf(near)) return new Branch(far, new Branch(near, right));
+    const { left: a, right: b } = near as Branch;
+    return new Branch(new Branch(far, a), new Branch(b, right));
+  }
+  if (steeper < -1) {
+    const { left: near, right: far } = right as Branch;
+    if (heightOf(far) >= heightOf(near)) return new Branch(new Branch(left, near), far);
+    const { left: a, right: b } = near as Branch;
+    return new Branch(new Branch(left, a), new Branch(b, far));
+  }
+  return new Branch(left, right);
 }
 
 /** A text after sorted, disjoint changes. */
@@ -130,10 +196,18 @@ export function changed(lines: Lines, changes: readonly OffsetChange[]): Lines {
   return buffer;
 }
 
-function cut(text: string): LineIndex[] {
+/** A rope of pieces, of which there is one at least. */
+function built(pieces: readonly LineIndex[]): Rope {
+  const middle = pieces.length >> 1;
+  return middle === 0
+    ? pieces[0]!
+    : new Branch(built(pieces.slice(0, middle)), built(pieces.slice(middle)));
+}
+
+function cut(text: string, size: number): LineIndex[] {
   const pieces: LineIndex[] = [];
   for (let from = 0; from < text.length || pieces.length === 0;) {
-    let to = Math.min(text.length, from + PIECE);
+    let to = Math.min(text.length, from + size);
     if (text.charCodeAt(to) === Char.LineFeed && text.charCodeAt(to - 1) === Char.CarriageReturn)
       to++;
     pieces.push(LineIndex.of(text.slice(from, to)));

@@ -67,8 +67,8 @@ const modules: Language = {
   typing: pythonTyping,
 
   parse(text: string, byColumns?: boolean): Syntax {
-    const { tokens, unbalanced, mismatches } = lexPython(text, byColumns);
-    return { tokens, tree: parsePython(tokens), unbalanced, mismatches };
+    const lexed = lexPython(text, byColumns);
+    return { ...lexed, tree: parsePython(lexed.tokens) };
   },
 
   isUnit(kind: number): boolean {

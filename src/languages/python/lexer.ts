@@ -1,8 +1,9 @@
+import type { Lookahead } from "../../core/language.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn, lineColumn } from "../../core/text/width.js";
 import { T } from "./kinds.js";
-import { stringEnd } from "./strings.js";
+import { interpolatedEnd, plainEnd } from "./strings.js";
 
 /** The token begins a logical line (Python reference, 2.1.1). */
 export const LOGICAL = TokenFlag.Own;
@@ -10,39 +11,16 @@ export const LOGICAL = TokenFlag.Own;
 /** Tab stops of Python's own indentation rule (reference, 2.1.8). */
 export const PYTHON_TAB = 8;
 
-const KEYWORDS: readonly (readonly [string, T])[] = [
-  ["and", T.And],
-  ["as", T.As],
-  ["assert", T.Assert],
-  ["async", T.Async],
-  ["await", T.Await],
-  ["break", T.Break],
-  ["class", T.Class],
-  ["continue", T.Continue],
-  ["def", T.Def],
-  ["del", T.Del],
-  ["elif", T.Elif],
-  ["else", T.Else],
-  ["except", T.Except],
-  ["finally", T.Finally],
-  ["for", T.For],
-  ["from", T.From],
-  ["global", T.Global],
-  ["if", T.If],
-  ["import", T.Import],
-  ["in", T.In],
-  ["is", T.Is],
-  ["lambda", T.Lambda],
-  ["nonlocal", T.Nonlocal],
-  ["not", T.Not],
-  ["or", T.Or],
-  ["pass", T.Pass],
-  ["raise", T.Raise],
-  ["return", T.Return],
-  ["try", T.Try],
-  ["while", T.While],
-  ["with", T.With],
-  ["yield", T.Yield],
+/** Words with their kinds, which follow one another. */
+const numbered = (first: T, words: string): (readonly [string, T])[] =>
+  words.split(" ").map((word, i) => [word, first + i]);
+
+const KEYWORDS = [
+  ...numbered(T.Or, "or and not in is"),
+  ...numbered(
+    T.As,
+    "as assert async await break class continue def del elif else except finally for from global if import lambda nonlocal pass raise return try while with yield",
+  ),
 ];
 
 /** The keywords that begin with each letter, so that most names are told apart by one look. */
@@ -69,12 +47,13 @@ export function lexPython(text: string, byColumns = false): {
   tokens: TokenTable;
   unbalanced: boolean;
   mismatches: number;
+  lookaheads: readonly Lookahead[];
 } {
   const lexer = new Lexer(text);
   lexer.doubtful = byColumns;
   lexer.run();
-  const { tokens, doubtful, mismatches } = lexer;
-  return { tokens, unbalanced: byColumns ? mismatches > 0 : doubtful, mismatches };
+  const { tokens, doubtful, mismatches, lookaheads } = lexer;
+  return { tokens, unbalanced: byColumns ? mismatches > 0 : doubtful, mismatches, lookaheads };
 }
 
 interface OpenBracket {
@@ -92,6 +71,8 @@ class Lexer {
   doubtful = false;
   /** How often indentation ended brackets, or the end of the text did. */
   mismatches = 0;
+  /** The strings that were looked beyond. */
+  readonly lookaheads: Lookahead[] = [];
 
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -205,7 +186,12 @@ class Lexer {
   }
 
   private string(start: number, quotes: number, interpolated: boolean): void {
-    const found = stringEnd(this.text, quotes, interpolated);
+    let found = interpolated ? interpolatedEnd(this.text, quotes) : plainEnd(this.text, quotes);
+    if (interpolated && found < 0) {
+      // Its fields do not end: what follows it tells so.
+      this.lookaheads.push({ from: start, to: ~found });
+      found = plainEnd(this.text, quotes);
+    }
     const end = found < 0 ? ~found : found;
     let flags = found < 0 ? TokenFlag.EndsLine : 0;
     for (let i = quotes; i < end; i++) {

@@ -13,18 +13,8 @@ export function quoteLength(text: string, at: number): number {
 /**
  * The end of the string whose quotes open at `at`. One left open ends with its line, or with the
  * text where its quotes are triple; the answer is then the complement (`~`) of that end.
- *
- * @param interpolated whether `{…}` holds expressions (PEP 701: they may hold the same quotes).
  */
-export function stringEnd(text: string, at: number, interpolated: boolean): number {
-  if (interpolated) {
-    const end = interpolatedEnd(text, at, 0);
-    if (end >= 0) return end;
-  }
-  return plainEnd(text, at);
-}
-
-function plainEnd(text: string, at: number): number {
+export function plainEnd(text: string, at: number): number {
   if (quoteLength(text, at) === 3) return tripleEnd(text, at);
   const quote = text.charCodeAt(at);
   for (let i = at + 1; i < text.length; i++) {
@@ -56,9 +46,12 @@ function tripleEnd(text: string, at: number): number {
   return ~text.length;
 }
 
-/** As `plainEnd`, with nested expressions read; negative where that reading finds no end. */
-function interpolatedEnd(text: string, at: number, depth: number): number {
-  if (depth > 20) return -1;
+/**
+ * As `plainEnd`, where `{…}` holds expressions (PEP 701: they may hold the same quotes). Where this reading
+ * finds no end, the answer is the complement of how far it looked.
+ */
+export function interpolatedEnd(text: string, at: number, depth = 0): number {
+  if (depth > 20) return ~at;
   const quote = text.charCodeAt(at);
   const triple = quoteLength(text, at) === 3;
   let i = at + (triple ? 3 : 1);
@@ -85,19 +78,19 @@ function interpolatedEnd(text: string, at: number, depth: number): number {
     ) {
       return i + (triple ? 3 : 1);
     } else if (!triple && isLineEnd(c)) {
-      return -1;
+      return ~i;
     } else if (c === Char.LeftBrace) {
       if (text.charCodeAt(i + 1) === Char.LeftBrace) {
         i += 2;
       } else {
         i = fieldEnd(text, i + 1, quote, triple, depth);
-        if (i < 0) return -1;
+        if (i < 0) return i;
       }
     } else {
       i++;
     }
   }
-  return -1;
+  return ~i;
 }
 
 /** The end of a replacement field, from just after its `{`. */
@@ -108,7 +101,7 @@ function fieldEnd(text: string, at: number, quote: number, triple: boolean, dept
     const c = text.charCodeAt(i);
     if (isQuote(c)) {
       const end = innerString(text, i, depth);
-      if (end < 0) return -1;
+      if (end < 0) return end;
       i = end;
     } else if (c === HASH) {
       while (i < text.length && !isLineEnd(text.charCodeAt(i))) i++;
@@ -126,7 +119,7 @@ function fieldEnd(text: string, at: number, quote: number, triple: boolean, dept
       i++;
     }
   }
-  return -1;
+  return ~i;
 }
 
 /** The end of a field whose format specification begins at `at`; it may hold fields of its own. */
@@ -137,21 +130,21 @@ function formatEnd(
   triple: boolean,
   depth: number,
 ): number {
-  if (depth > 20) return -1;
+  if (depth > 20) return ~at;
   let i = at;
   while (i < text.length) {
     const c = text.charCodeAt(i);
     if (c === Char.RightBrace) return i + 1;
     if (c === Char.LeftBrace) {
       i = fieldEnd(text, i + 1, quote, triple, depth + 1);
-      if (i < 0) return -1;
+      if (i < 0) return i;
     } else if ((c === quote || isLineEnd(c)) && !triple) {
-      return -1;
+      return ~i;
     } else {
       i++;
     }
   }
-  return -1;
+  return ~i;
 }
 
 function innerString(text: string, at: number, depth: number): number {

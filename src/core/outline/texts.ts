@@ -1,0 +1,48 @@
+import type { Language, Syntax } from "../language.js";
+import { TokenFlag } from "../syntax/tokens.js";
+import type { Source, Span } from "./excerpt.js";
+import { movedOffset, type Replacement } from "./splice.js";
+
+/**
+ * The texts of several lines in a text, neither comments nor prose, in no order: Enter in one of them asks
+ * for nothing. Where each begins and ends, as UTF-16 offsets one after the other: there may be thousands.
+ */
+export type Texts = readonly number[];
+
+export function textsIn(syntax: Syntax, { typing }: Language): Texts {
+  const { tokens } = syntax;
+  const texts: number[] = [];
+  for (let t = 0; t < tokens.count; t++) {
+    if (!tokens.has(t, TokenFlag.MultiLine) || tokens.isTrivia(t)) continue;
+    if (typing.isProse?.(syntax, t) !== true) texts.push(tokens.start(t), tokens.end(t));
+  }
+  return texts;
+}
+
+/** The text within which a stretch lies, its edges apart. */
+export function textAround(texts: Texts, { from, to }: Span): Span | undefined {
+  for (let i = 0; i < texts.length; i += 2) {
+    if (texts[i]! < from && texts[i + 1]! > to) return { from: texts[i]!, to: texts[i + 1]! };
+  }
+  return undefined;
+}
+
+/**
+ * Whether a text is one still after a change inside it, and ends where it did. Read alone it is the same
+ * token as in its place, as what stands before it ends where it begins.
+ */
+export function staysText(
+  language: Language,
+  { from, to }: Span,
+  before: Source,
+  after: Source,
+  change: Replacement,
+): boolean {
+  const kindOf = (text: string): number => {
+    const { tokens, lookaheads = [] } = language.parse(text);
+    const isOne = tokens.count === 1 && tokens.end(0) === text.length && lookaheads.length === 0;
+    return isOne ? tokens.kind(0) : -1;
+  };
+  const kind = kindOf(after.slice(from, movedOffset(to, change)));
+  return kind >= 0 && kind === kindOf(before.slice(from, to));
+}
