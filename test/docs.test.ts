@@ -29,6 +29,35 @@ test("every rule says what it asks for, and where that is written", () => {
   expect(describeRule(engine, "python/none")).toBeUndefined();
 });
 
+test("every option but the width of a tab is told by a rule that asks for it", () => {
+  const engine = createEngine();
+  const rules = new Set(engine.languageIds.flatMap((id) => engine.rules(id)));
+  const told = [...rules].flatMap((id) => describeRule(engine, id)!.options);
+  expect([...new Set([...told, "tabWidth"])].sort()).toEqual(Object.keys(STYLE_SCHEMA).sort());
+});
+
+test.each([
+  ["typescript", "import {tide} from 'pier';", { bracePadding: "none" }, "ecma/bracket-space"],
+  ["json", '{"a":{"b":1}}', { bracePadding: "none" }, "json/bracket-space"],
+  ["javascript", "function moor() {}", { parameterGap: "blank" }, "ecma/call-space"],
+  ["typescript", "interface Pier { moor(): void }", { parameterGap: "blank" }, "ecma/type-space"],
+  ["css", "a{}", { bracePlacement: "own-line" }, "css/brace-space"],
+  ["html", '<a b="1" c="2">d</a>', { attributeSplit: "stacked" }, "html/line-split"],
+  ["xml", '<a b="1" c="2"/>', { attributeSplit: "stacked" }, "xml/line-split"],
+  ["typescriptreact", 'x = <a b="1" c="2"/>', { attributeSplit: "stacked" }, "ecma/line-split"],
+  ["python", "x = 1", { insertFinalNewline: false }, "python/line"],
+] as const)("%s %s: %j decides what %s asks for", (languageId, text, style, rule) => {
+  const engine = createEngine();
+  const [plain, styled] = [{}, style].map((by) =>
+    engine.open({ uri: "", languageId, text, style: by })
+      .formatDocument()
+      .edits
+      .filter((edit) => edit.rule === rule)
+  );
+  expect(styled).not.toEqual(plain);
+  expect(describeRule(engine, rule)!.options).toEqual(expect.arrayContaining(Object.keys(style)));
+});
+
 test("the style's schema has every option that a style has", () => {
   const style = createEngine().open({ uri: "", languageId: "json", text: "" }).style();
   expect(Object.keys(STYLE_SCHEMA).sort()).toEqual(Object.keys(style).sort());

@@ -13,15 +13,30 @@ export interface Rule {
   readonly options: readonly (keyof Style)[];
 }
 
-/** The options that decide what rules ask for, by the rule's name. */
+/** The options that decide what rules ask for, by the rule's name, or by its identifier for one family alone. */
 const OPTIONS: Readonly<Record<string, readonly (keyof Style)[]>> = {
   "as-written": ["trimTrailingWhitespace"],
   "blank-lines": ["blankLineLimit"],
   "block-indent": ["indentStyle", "indentSize"],
   "brace-placement": ["bracePlacement"],
   "closing-comma": ["closingComma"],
+  "css/brace-space": ["bracePlacement"],
   "docstring-indent": ["indentStyle", "indentSize"],
-  "line": ["indentStyle", "indentSize"],
+  "ecma/bracket-space": ["bracePadding"],
+  "ecma/call-space": ["parameterGap"],
+  "ecma/line-split": [
+    "maxLineLength",
+    "listSplit",
+    "expressionSplit",
+    "operatorSplit",
+    "attributeSplit",
+  ],
+  "ecma/string-delimiter": ["stringDelimiter", "interpolatedString"],
+  "ecma/type-space": ["parameterGap"],
+  "html/line-split": ["maxLineLength", "listSplit", "attributeSplit"],
+  "import-order": ["platformImports"],
+  "json/bracket-space": ["bracePadding"],
+  "line": ["indentStyle", "indentSize", "trimTrailingWhitespace", "insertFinalNewline"],
   "line-end": ["endOfLine"],
   "line-split": ["maxLineLength", "listSplit", "expressionSplit", "operatorSplit"],
   "markup-delimiter": ["markupDelimiter"],
@@ -29,6 +44,7 @@ const OPTIONS: Readonly<Record<string, readonly (keyof Style)[]>> = {
   "script-indent": ["indentStyle", "indentSize"],
   "statement-terminator": ["statementTerminator"],
   "string-delimiter": ["stringDelimiter"],
+  "xml/line-split": ["maxLineLength", "listSplit", "attributeSplit"],
 };
 
 /** What rules ask for that every language has, or several have, by name. */
@@ -70,7 +86,7 @@ export function describeRule(engine: Engine, id: string): Rule | undefined {
       id,
       description: language.ruleDescriptions?.[name] ?? DESCRIPTIONS[name] ?? "",
       link: `docs/rules.md#${id.replace("/", "-")}`,
-      options: OPTIONS[name] ?? [],
+      options: OPTIONS[id] ?? OPTIONS[name] ?? [],
     };
   }
   return undefined;
