@@ -147,7 +147,11 @@ class Server {
   private async askSettings(): Promise<void> {
     const { connection, session, diagnostics } = this;
     if (session.client.workspace?.configuration !== true) return;
-    this.take(await connection.workspace.getConfiguration(SECTION));
+    const asked = connection.workspace.getConfiguration(SECTION).then(
+      (settings) => this.take(settings),
+    );
+    session.waitForSettings(asked);
+    await asked;
     diagnostics.refresh();
   }
 

@@ -22,6 +22,9 @@ import { styleOf } from "./options.js";
 import { DEFAULT_SETTINGS, type Settings } from "./settings.js";
 import { DocumentStyles } from "./styles.js";
 
+/** How long a request waits for the settings that the client was asked for, in milliseconds. */
+const SETTINGS_WAIT = 1000;
+
 /** What one client has opened and said, for all that answers it. */
 export class Session {
   readonly styles = new DocumentStyles();
@@ -30,6 +33,8 @@ export class Session {
   encoding: PositionEncoding = "utf-16";
   client: ClientCapabilities = {};
   settings: Settings = DEFAULT_SETTINGS;
+  /** Over once the settings are those that the client was last asked for, or it keeps them to itself. */
+  private settingsKnown: Promise<unknown> = Promise.resolve();
   /** The options that the client sent last with a request for a document, by its address. */
   private readonly options = new Map<string, FormattingOptions>();
 
@@ -42,6 +47,14 @@ export class Session {
     this.encoding = encoding;
     this.client = client;
     this.documents = this.fresh();
+  }
+
+  /** Has requests wait for settings that the client was asked for: the first save may come before them. */
+  waitForSettings(asked: Promise<void>): void {
+    const waited = new Promise<void>((resolve) => {
+      setTimeout(resolve, SETTINGS_WAIT).unref();
+    });
+    this.settingsKnown = Promise.race([asked.catch(() => undefined), waited]);
   }
 
   private fresh(): OpenDocuments {
@@ -131,6 +144,7 @@ export class Session {
           "The text changed before the request was answered.",
         );
     };
+    await this.settingsKnown;
     const begun = performance.now();
     await messagesRead();
     const lost = this.documents.whyLost(uri);

@@ -260,6 +260,20 @@ describe("settings", () => {
     ]);
   });
 
+  test.each([["come late", 300, "off"], ["never come", 60_000, "on"]])(
+    "are waited for, but not for ever: they %s",
+    async (_, milliseconds, saves) => {
+      const client = new Client({}, async () => {
+        await new Promise((resolve) => setTimeout(resolve, milliseconds).unref());
+        return { save: "off" };
+      });
+      await client.start(undefined, { workspace: { configuration: true } });
+      await client.open(URI, "a=1\n");
+      const edits = await client.ask("textDocument/willSaveWaitUntil", URI, { reason: 1 });
+      expect((edits as unknown[]).length > 0 ? "on" : "off").toBe(saves);
+    },
+  );
+
   test("typing is registered by language where the client takes that", async () => {
     const client = new Client();
     const { capabilities } = await client.start(undefined, {

@@ -32,9 +32,9 @@ export class Client {
       ({ message }: { message: string }) => this.log.push(message),
     );
     this.connection.onNotification((method, params) => this.told.push({ method, params }));
-    this.connection.onRequest((method, params) => {
+    this.connection.onRequest(async (method, params) => {
       this.asked.push({ method, params });
-      if (method === "workspace/configuration") return [settings()];
+      if (method === "workspace/configuration") return [await settings()];
       return method === "workspace/applyEdit" ? { applied: true } : null;
     });
     this.connection.listen();
