@@ -232,6 +232,19 @@ describe("brackets behind a sign that begins a line", () => {
           deck: 1;
         };
       `],
+    ["close so around the statements of a function too", `
+      const tide = late
+        ? sail((boat) => {
+            moor(boat);
+
+            boat.board(() => {
+              call();
+            });
+          })
+        : ferry(() => {
+          call();
+        });
+      `],
     ["close under it where he has no lines there", `
       const tide = isLate(theFerryOfTheNight) ? { high: theHighWaterOfTheDay, low: theLow } : none;
       `, `

@@ -221,11 +221,10 @@ class Solver {
     this.saved.push(this.column, this.indent, this.line, this.inserts.length);
     const anchor = frames.has(f, FrameFlag.Block) ? frames.anchor.get(f) : frames.head.get(f);
     const under = frames.under.get(f);
+    const indent = anchor < 0 ? this.indent : this.indentOf(anchor);
     this.base[f] = under >= 0
       ? this.column - this.measure.full(under)
-      : anchor < 0
-      ? this.indent + this.insetOf(f)
-      : this.indentOf(anchor);
+      : indent + this.insetOf(f, indent);
     this.splitParens[f] = parent === ROOT ? ROOT : this.splitParens[parent]!;
     const bracket = frames.has(f, FrameFlag.Bracket);
     const block = frames.has(f, FrameFlag.Block);
@@ -592,17 +591,17 @@ class Solver {
     if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitLine = g;
   }
 
-  /** How many columns deeper than the line on which it begins a frame stands. */
-  private insetOf(f: number): number {
+  /** How many columns deeper than the line on which it begins, which stands at `indent`, a frame stands. */
+  private insetOf(f: number, indent: number): number {
     const { frames } = this.sheet;
     const run = frames.deeperIn.get(f);
     if (run !== ROOT && this.state[run] === State.Split) {
-      const around = this.insetOf(run);
-      if (this.indent + around === this.base[run]) return around + this.stepsOf(run) * this.step;
+      const around = this.insetOf(run, indent);
+      if (indent + around === this.base[run]) return around + this.stepsOf(run) * this.step;
     }
     const outer = frames.inset.get(f);
     if (outer === ROOT) return 0;
-    return this.indent === this.base[outer]! + this.stepsOf(outer) * this.step ? this.step : 0;
+    return indent === this.base[outer]! + this.stepsOf(outer) * this.step ? this.step : 0;
   }
 
   /**
