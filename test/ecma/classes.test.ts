@@ -325,6 +325,12 @@ describe("terminators left out", () => {
         ;[e] = 2
       }
       `],
+    ["guarded where nothing stands before it", `
+      moor((boat) => {
+        ;[boat].forEach(board)
+        ;(boat ??= ferry).sail()
+      })
+      `],
     ["in loops and bodies", `
       for(;;)a();
       if(b);else c();
@@ -336,4 +342,18 @@ describe("terminators left out", () => {
       while (d);
       `],
   ], { "statementTerminator": "omitted" });
+});
+
+describe("terminators as written", () => {
+  fixtures("typescript", [
+    ["stay in front of what they guard", `
+      moor((boat) => {
+        ;[boat].forEach(board)
+        const tide = boat.tide;
+        sail(tide)
+      })
+      ;(api as any).late = tide
+      ;[boat].forEach(board);
+      `],
+  ], { "statementTerminator": "as-written" });
 });

@@ -437,6 +437,10 @@ describe("what splits last", () => {
 
 describe("comments", () => {
   fixtures("typescript", [
+    ["a regular expression keeps the comment before it", `
+      const isLate = (word: string) =>
+        /* in words */ /^(?:late|delayed|cancelled)\\b/i.test(word.normalize("NFC"));
+      `],
     ["stay beside what they mark", `
       foo(/* aboard */ true);
       const board = /*@__PURE__*/ makeBoard(departuresOfTheDay, arrivalsOfTheDay, noticesOfTheDay);

@@ -35,6 +35,15 @@ describe("types", () => {
         }
         : dd;
       `],
+    ["a key in brackets keeps the lines that it has", `
+      type Hooks<Boats> = {
+        [
+          Boat in keyof Boats as Boats[Boat] extends { kind: Kind.Ferry }
+            ? \`use\${Boat & string}\`
+            : never
+        ]: Hook<Boats[Boat]>;
+      };
+      `],
     ["objects and mapped types", `
       type A={b:string,c?:number,readonly d:E}
       type F={readonly[K in keyof T as \`x\${K}\`]?:T[K]}

@@ -51,7 +51,8 @@ function leadIn(
     if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;
     if (tokens.onNewLine(c + 1)) return;
   }
-  if (next >= tokens.count || operand?.test(tokens.text[tokens.start(next)]!) !== true) return;
+  if (operand === undefined || next >= tokens.count || tokens.textOf(next).search(operand) !== 0)
+    return;
   const owner = sheet.owner[next]!;
   if (sheet.frames.has(owner, FrameFlag.Parens)) return;
   sheet.demand[t] = demand;

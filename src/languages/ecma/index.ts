@@ -49,7 +49,7 @@ const NOTATION: Notation = {
   tags: true,
   assignments: new Set(["=", "=>"]),
   carriesOn: /^[.?:&|+\-/%=^]/,
-  operand: /[\p{L}\p{N}_$"'`([{<#@!~]/u,
+  operand: /[\p{L}\p{N}_$"'`([{<#@!~]|\/[^=]/u,
   leads: ["|", "?", ":", "&"],
 };
 

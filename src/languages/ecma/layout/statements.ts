@@ -196,9 +196,11 @@ export class EcmaLayout extends ControlLayout {
       return true;
     }
     sheet.rule[last] = R.Terminator;
-    if (style.statementTerminator !== "omitted") return true;
+    const omitted = style.statementTerminator === "omitted";
+    const stays = style.statementTerminator === "as-written" && tokens.onNewLine(last);
+    if (!omitted && !stays) return true;
     const next = tokens.skipTrivia(end);
-    if (this.mayGo(node, next)) {
+    if (omitted && this.mayGo(node, next)) {
       sheet.mark(last, Mark.Removed);
       // Comments before it end the line then.
       const comment = tokens.grammarBefore(last) + 1;
@@ -317,6 +319,10 @@ export class EcmaLayout extends ControlLayout {
     if (tree.kind(child) === N.Block) return this.block(child, child, true);
     this.visit(child);
     if (tree.kind(child) === N.Signature) this.signatureEnd(child);
+    // A semicolon that guards what follows is no statement to those who write it.
+    const end = tree.end(child);
+    if (tree.kind(child) === N.Empty && tokens.onNewLine(first) && this.guards(end))
+      this.guarded = end;
   }
 
   /** What ends a member of an interface. */

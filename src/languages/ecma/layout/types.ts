@@ -57,7 +57,7 @@ export abstract class TypeLayout extends ListLayout {
         this.signature(node);
         return true;
       case N.Computed:
-        this.run(node, this.computedRule);
+        this.computed(node);
         return true;
       case N.TypeParen:
       case N.ObjectType:
@@ -147,6 +147,22 @@ export abstract class TypeLayout extends ListLayout {
     if (childKind === N.TypeParameters && before !== T.New) return this.join(t, R.Type);
     if (before === T.Arrow) return this.typeAfter(t, child, R.Type);
     this.space(t, kind === T.Arrow ? R.Arrow : R.Type);
+  }
+
+  /** A key in brackets, which has lines of its own where the author gave it such. */
+  private computed(node: number): void {
+    const { tree, sheet } = this;
+    const split = this.writtenSplit(node);
+    if (split === 0) return this.run(node, this.computedRule);
+    const closer = tree.end(node) - 1;
+    sheet.open(tree.first(node) + 1, closer, FrameFlag.Bracket | split, 1);
+    this.run(node, (t, kind, before, child) => {
+      if (before !== T.LeftBracket && t !== closer)
+        return this.computedRule(t, kind, before, child);
+      sheet.set(t, Demand.Seam, R.Bracket);
+    });
+    sheet.mark(closer, Mark.Dedent);
+    sheet.close();
   }
 
   private computedRule(t: number, kind: T, before: T, child: number): void {
