@@ -1,4 +1,5 @@
 import { parse } from "@babel/parser";
+import ts from "typescript";
 
 /** Where a node's place or writing, not its meaning, is kept. */
 const SKIPPED = new Set([
@@ -27,6 +28,7 @@ export function ecmaTree(path, text) {
   const types = /\.[cm]?tsx?$/.test(path);
   const jsx = !/\.[cm]?ts$/.test(path);
   const dts = /\.d\.[cm]?ts$/.test(path);
+  if (types && !compiles(path, text)) return undefined;
   const plugins = [
     ...PLUGINS,
     ...(types ? [["typescript", { dts }]] : []),
@@ -48,6 +50,12 @@ export function ecmaTree(path, text) {
     }
   }
   return undefined;
+}
+
+/** Whether the compiler's parser takes a program of types: the other takes `export type;` too. */
+function compiles(path, text) {
+  const file = ts.createSourceFile(path, text, ts.ScriptTarget.Latest);
+  return /** @type {any} */ (file).parseDiagnostics.length === 0;
 }
 
 function clean(value) {

@@ -299,11 +299,12 @@ export abstract class TypeLayout extends ListLayout {
     const sign = tokens.grammarBefore(tree.first(child));
     if (!this.keepsSplit || !tokens.onNewLine(sign)) return false;
     const below = tokens.nextWith(TokenFlag.OnNewLine, tree.first(child) + 1, end);
+    const ownLine = this.style.bracePlacement === "own-line";
     let closer = -1;
     for (let node = child; below < end && node !== NONE; node = tree.childAt(node, below)) {
       const first = tree.first(node);
-      if (first < below && OPENERS.has(tokens.kind(first)) && this.isInside(node))
-        closer = tree.end(node) - 1;
+      if (first >= below || (ownLine && tree.kind(node) === N.Block)) break;
+      if (OPENERS.has(tokens.kind(first)) && this.isInside(node)) closer = tree.end(node) - 1;
     }
     return closer > 0 && tokens.onNewLine(closer) && this.columnOf(closer) > this.columnOf(sign);
   }
