@@ -120,10 +120,15 @@ function textOf(learnt: ReadonlyMap<string, Learnt>): string {
       const sure = `${Math.max(1, Math.round(100 * sureness))} % sure`;
       parts.push(`  ${name.padEnd(23)}${String(value).padEnd(12)}${sure.padEnd(12)}${pc.dim(all)}`);
     }
-    if (silent.length > 0) parts.push(pc.dim(`  no line tells of ${silent.join(", ")}`));
+    if (silent.length > 0)
+      parts.push(pc.dim(`  ${inLines(`no line tells of ${silent.join(", ")}`)}`));
   }
   return parts.join("\n");
 }
+
+/** A sentence in lines that fit a terminal, none of which ends within a word. */
+const inLines = (sentence: string): string =>
+  sentence.match(/.{1,74}(?= |$)/g)!.map((line) => line.trim()).join("\n    ");
 
 async function save(folder: string, file: object): Promise<void> {
   const there = STYLE_FILE_NAMES.find((name) => existsSync(join(folder, name)));
