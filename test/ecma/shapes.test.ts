@@ -528,3 +528,19 @@ describe("the rest", () => {
       `],
   ], { bracePlacement: "own-line" });
 });
+
+// The brackets are split for want of room: what their first operand began beside no longer counts.
+describe("operands that begin behind a comment", () => {
+  fixtures("typescript", [
+    ["stand as those without one", `
+      (/* c */ theWind instanceof NorthernStorm ||
+        late);
+      `, `
+      (
+        /* c */ theWind
+          instanceof NorthernStorm
+        || late
+      );
+      `],
+  ], { maxLineLength: 40 });
+});

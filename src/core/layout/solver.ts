@@ -612,7 +612,7 @@ class Solver {
     const { frames, tokens } = this.sheet;
     const { frozen, spaced } = this.options;
     const aligned = frames.alignedIn.get(f);
-    if (aligned !== ROOT && this.endsAt(tokens.skipTrivia(frames.begin(aligned)))) return 0;
+    if (aligned !== ROOT && this.beginsLine(frames.begin(aligned))) return 0;
     let steps = frames.stepsOf(f);
     if (frozen === undefined || frames.has(f, FrameFlag.Block)) return steps;
     // A line that is asked for alone may go on where the layout would not let it.
@@ -626,6 +626,11 @@ class Solver {
       inner = outer;
     }
     return steps;
+  }
+
+  /** Whether a line begins at gap g, or at a comment before its token. */
+  private beginsLine(g: number): boolean {
+    return this.endsAt(g) || (this.sheet.tokens.isTrivia(g) && this.beginsLine(g + 1));
   }
 
   /** Whether a line ends in gap g, which is settled. */
