@@ -9,9 +9,11 @@ import { movedOffset, type Replacement } from "./splice.js";
  */
 export type Texts = readonly number[];
 
-export function textsIn(syntax: Syntax, { typing }: Language): Texts {
+/** The texts of a syntax; a language that holds others tells of none, as what a text is hangs on what it is in. */
+export function textsIn(syntax: Syntax, { typing, regions }: Language): Texts {
   const { tokens } = syntax;
   const texts: number[] = [];
+  if (regions !== undefined) return texts;
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.has(t, TokenFlag.MultiLine) || tokens.isTrivia(t)) continue;
     if (typing.isProse?.(syntax, t) !== true) texts.push(tokens.start(t), tokens.end(t));
