@@ -145,7 +145,7 @@ export class Document {
       const { length } = this.lines;
       if (!isInside || to > length)
         throw new RangeError(
-          `Change ${i} replaces [${from}, ${to}); it may only lie within [${end}, ${length}).`,
+          `Change ${i} replaces [${from}, ${to}), outside [${end}, ${length}).`,
         );
       end = to;
     });
@@ -337,7 +337,7 @@ export class Document {
     const offset = lines.offsetAt(position, this.encoding);
     if (!this.mayAnswer(offset, character)) return nothing;
     // Before any region: what ends one is the host's.
-    const { triggers, completed } = language.typing;
+    const { triggers, completed, entered, interpolation } = language.typing;
     const own = triggers.includes(character)
       ? completed?.(this.text, offset, character)
       : undefined;
@@ -352,8 +352,8 @@ export class Document {
       ?? this.regions?.find(viewed(), offset, offset, enter);
     if (region !== undefined)
       return this.typedWhole(region.typed(lines, offset, character, style), offset);
-    if (enter && language.typing.entered === undefined && this.current.isInText(offset))
-      return nothing;
+    const asks = enter ? entered : interpolation?.sign.endsWith(character);
+    if (!asks && this.current.isInText(offset)) return nothing;
     const view = viewed();
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));

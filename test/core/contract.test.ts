@@ -78,14 +78,14 @@ describe("changes", () => {
   });
 
   test.each([
-    [[{ from: 3, to: 2, text: "" }], "Change 0 replaces [3, 2); it may only lie within [0, 32)."],
+    [[{ from: 3, to: 2, text: "" }], "Change 0 replaces [3, 2), outside [0, 32)."],
     [
       [{ from: 30, to: 33, text: "" }],
-      "Change 0 replaces [30, 33); it may only lie within [0, 32).",
+      "Change 0 replaces [30, 33), outside [0, 32).",
     ],
     [
       [{ from: 0, to: 4, text: "" }, { from: 3, to: 5, text: "" }],
-      "Change 1 replaces [3, 5); it may only lie within [4, 32).",
+      "Change 1 replaces [3, 5), outside [4, 32).",
     ],
   ])("%j are refused whole", (changes, message) => {
     const document = open("javascript", TEXT);

@@ -174,7 +174,7 @@ if tide: moor(levels)
   '''
     return [ NOTICE,tide ]
 `;
-  changing([{ name: "notices.py", text: notices.repeat(20) }], 400);
+  changing([{ name: "notices.py", text: notices.repeat(20) }], 2000);
   const boards =
     "const board = [ `tide\n   high ${ level }\n  `, `\n  boats`];\nif(late ){ show( board ) }\n";
   changing([{ name: "boards.ts", text: boards.repeat(20) }], 400);

@@ -161,21 +161,18 @@ export class Sequence {
    * Grows the units around a change within a token of theirs, and moves those after it.
    *
    * @param base where the sequence begins.
-   * @returns the innermost unit around it, with the gaps before and after it; undefined where none is.
+   * @returns the innermost unit around it as it was; undefined where none is.
    */
   grow(change: Replacement, base = 0): Span | undefined {
-    const { count, units } = this;
+    const { units } = this;
     const shift = change.inserted - (change.to - change.from);
     const i = this.unitAt(change.from - base);
+    const [from, to] = [base + this.unitFrom(i), base + this.unitTo(i)];
     let innermost: Span | undefined;
-    if (i >= 0 && change.to < base + this.unitTo(i)) {
-      innermost = {
-        from: i > 0 ? base + this.unitTo(i - 1) : base,
-        to: base + (i + 1 < count ? this.unitFrom(i + 1) : this.length),
-      };
-      const unit = base + this.unitFrom(i);
+    if (i >= 0 && change.to < to) {
+      innermost = { from, to };
       for (const inner of this.inside(i)) {
-        const start = unit + inner.from;
+        const start = from + inner.from;
         if (start >= change.to) inner.from += shift;
         else if (start + inner.length > change.to)
           innermost = inner.grow(change, start) ?? innermost;

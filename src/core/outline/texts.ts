@@ -29,9 +29,12 @@ export function textAround(texts: Texts, { from, to }: Span): Span | undefined {
   return undefined;
 }
 
+/** How much of a long text is read on both sides of a change, and at its ends, in UTF-16 units. */
+const NEAR = 1 << 10;
+
 /**
- * Whether a text is one still after a change inside it, and ends where it did. Read alone it is the same
- * token as in its place, as what stands before it ends where it begins.
+ * Whether a text is one still after a change inside it, and ends where it did. Read alone, and without what
+ * is far from the change, it is the same token as in its place: what stands before it ends where it begins.
  */
 export function staysText(
   language: Language,
@@ -40,11 +43,18 @@ export function staysText(
   after: Source,
   change: Replacement,
 ): boolean {
-  const kindOf = (text: string): number => {
-    const { tokens, lookaheads = [] } = language.parse(text);
-    const isOne = tokens.count === 1 && tokens.end(0) === text.length && lookaheads.length === 0;
-    return isOne ? tokens.kind(0) : -1;
+  // Left open, it would go on with what follows it: the flags tell.
+  const kindOf = (lines: Source, changed: number, end: number): number => {
+    const near = Math.max(from, change.from - NEAR);
+    const far = Math.min(end, changed + NEAR);
+    const text =
+      lines.slice(from, Math.min(near, from + NEAR))
+      + lines.slice(near, far)
+      + lines.slice(Math.max(far, end - NEAR), end);
+    const { tokens, lookaheads } = language.parse(text);
+    const isOne = tokens.count === 1 && tokens.end(0) === text.length;
+    return isOne && !lookaheads?.length ? (tokens.kind(0) << 8) + tokens.flagsOf(0) : -1;
   };
-  const kind = kindOf(after.slice(from, movedOffset(to, change)));
-  return kind >= 0 && kind === kindOf(before.slice(from, to));
+  const kind = kindOf(after, change.from + change.inserted, movedOffset(to, change));
+  return kind >= 0 && kind === kindOf(before, change.to, to);
 }

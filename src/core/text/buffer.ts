@@ -77,7 +77,7 @@ export class TextBuffer extends Lines {
   /** The text in which [from, to), as UTF-16 offsets, is replaced. */
   replaced(from: number, to: number, inserted: string): TextBuffer {
     // A line end that the change makes or takes apart may reach into the pieces beside it.
-    const first = this.pieceAt(Math.max(0, from - 1));
+    const first = this.pieceAt(from - 1);
     const last = this.pieceAt(to);
     const text =
       first.piece.text.slice(0, from - first.start)
@@ -94,7 +94,6 @@ export class TextBuffer extends Lines {
   }
 
   lineStart(line: number): number {
-    if (line <= 0) return 0;
     let rope = this.root;
     let start = 0;
     let left = line;
