@@ -1,12 +1,11 @@
 import { createEngine } from "../dist/index.js";
+import { percentile } from "./measure.js";
 
 const engine = createEngine();
 const LINES = 50_000;
 const PLACES = 40;
 /** How often a file is typed into beside the same file without. */
 const TURNS = 3;
-
-const median = (numbers) => numbers.sort((a, b) => a - b)[numbers.length >> 1];
 
 const LANGUAGES = [
   {
@@ -81,7 +80,7 @@ export function benchDamaged() {
         parts.splice(Math.round(place * count), 0, line);
         const text = parts.join("");
         const ratios = Array.from({ length: TURNS }, () => run(text) / without());
-        return `${median(ratios).toFixed(2)} ×`.padStart(12);
+        return `${percentile(ratios, 0.5).toFixed(2)} ×`.padStart(12);
       });
       console.log(`  ${name.padEnd(30)}in the middle${cells[0]}, at the end${cells[1]}`);
     }
@@ -109,8 +108,7 @@ function strokes(id, text, keys) {
       caret = placed;
     }
   }
-  times.sort((a, b) => a - b);
-  return times[Math.floor(times.length * 0.99)];
+  return percentile(times, 0.99);
 }
 
 /** What it costs to take a formatting's own edits back and format again, beside the first formatting. */

@@ -1,4 +1,5 @@
 import type { Span } from "./outline/excerpt.js";
+import { movedSpan, type Replacement } from "./outline/splice.js";
 import type { Style } from "./style/style.js";
 import { ChangeList } from "./text/changelist.js";
 import { byPlace, type Change } from "./text/edits.js";
@@ -46,11 +47,10 @@ export class Remembered {
    * @param read the stretch of the old text that was read again.
    * @returns false where too much has changed, or what around it does not parse hangs on it.
    */
-  follow(change: Span, inserted: number, read: Span): boolean {
-    const shift = inserted - (change.to - change.from);
-    const moved = (offset: number): number => (offset >= change.to ? offset + shift : offset);
+  follow(change: Replacement, read: Span): boolean {
+    const shift = change.inserted - (change.to - change.from);
     const fresh = { from: read.from, to: read.to + shift };
-    const spans = this.stale.map(({ from, to }) => ({ from: moved(from), to: moved(to) }));
+    const spans = this.stale.map((span) => movedSpan(span, change));
     this.stale = merged([...spans, fresh]);
     if (reachesOver(this.unsettled, read)) return false;
     this.changes = this.changes.without(read, shift);

@@ -23,7 +23,7 @@ export class WholeText {
     for (const step of followed ?? []) {
       if (step === "later") continue;
       const follows =
-        step !== undefined && this.remembered?.follow(step.change, step.change.inserted, step.read);
+        step !== undefined && this.remembered?.follow(step.change, step.read);
       if (follows !== true) this.remembered = undefined;
     }
   }

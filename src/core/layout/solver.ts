@@ -3,7 +3,7 @@ import { TokenFlag } from "../syntax/tokens.js";
 import type { Pair } from "../notation.js";
 import { FAR, FLAT, Measure, lineEndsIn, writtenColumn } from "./measure.js";
 import { KEPT, type Insert, type Solution, type SolverOptions } from "./solution.js";
-import { Standing } from "./standing.js";
+import { Standing, splitAsItStands } from "./standing.js";
 import { Remarks } from "./remarks.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
@@ -246,20 +246,6 @@ class Solver {
     return state;
   }
 
-  /** What a frame is whose folds all count as they stand; undefined where one of them is free, or it has none. */
-  private standingState(f: number, frozen: (gap: number) => boolean): State | undefined {
-    const { sheet } = this;
-    let state: State | undefined;
-    for (let g = sheet.frames.begin(f), end = sheet.frames.end(f); g <= end; g++) {
-      const demand: Demand = sheet.demand[g]!;
-      if (sheet.owner[g] !== f || (demand !== Demand.Fold && demand !== Demand.Seam)) continue;
-      if (!frozen(g)) return undefined;
-      if (sheet.tokens.onNewLine(g)) state = State.Split;
-      else state ??= State.Pass;
-    }
-    return state;
-  }
-
   /** The column at which the line begins that holds token t. */
   private indentOf(t: number): number {
     const { lines, columns } = this;
@@ -278,8 +264,8 @@ class Solver {
       return State.Pass;
     if (frames.has(f, FrameFlag.Split | FrameFlag.Block) || this.forced[f] === 1)
       return State.Split;
-    const stands = frozen && this.standingState(f, frozen);
-    if (stands !== undefined) return stands;
+    const splits = frozen && splitAsItStands(this.sheet, f, frozen);
+    if (splits !== undefined) return splits ? State.Split : State.Pass;
     const partner = frames.splitsWith.get(f);
     if (partner !== ROOT && this.state[partner] === State.Split) return State.Split;
     const room = this.limit - this.column;

@@ -49,3 +49,19 @@ export class Standing {
     return writtenColumn(this.sheet.tokens, g, this.tabWidth);
   }
 }
+
+/** Whether a frame is split whose folds all count as they stand; undefined where one of them is free, or it has none. */
+export function splitAsItStands(
+  sheet: Sheet,
+  f: number,
+  frozen: (gap: number) => boolean,
+): boolean | undefined {
+  let splits: boolean | undefined;
+  for (let g = sheet.frames.begin(f), end = sheet.frames.end(f); g <= end; g++) {
+    const demand: Demand = sheet.demand[g]!;
+    if (sheet.owner[g] !== f || (demand !== Demand.Fold && demand !== Demand.Seam)) continue;
+    if (!frozen(g)) return undefined;
+    splits = sheet.tokens.onNewLine(g) || splits === true;
+  }
+  return splits;
+}

@@ -14,9 +14,10 @@ export function textsIn(syntax: Syntax, { typing, regions }: Language): Texts {
   const { tokens } = syntax;
   const texts: number[] = [];
   if (regions !== undefined) return texts;
-  for (let t = 0; t < tokens.count; t++) {
-    if (!tokens.has(t, TokenFlag.MultiLine) || tokens.isTrivia(t)) continue;
-    if (typing.isProse?.(syntax, t) !== true) texts.push(tokens.start(t), tokens.end(t));
+  const next = (t: number): number => tokens.nextWith(TokenFlag.MultiLine, t);
+  for (let t = next(0); t < tokens.count; t = next(t + 1)) {
+    if (!tokens.isTrivia(t) && typing.isProse?.(syntax, t) !== true)
+      texts.push(tokens.start(t), tokens.end(t));
   }
   return texts;
 }

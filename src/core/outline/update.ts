@@ -91,11 +91,9 @@ export function updateOutline(
 function changedLevel(
   path: readonly Level[],
   outline: Sequence,
-  { from, to, inserted }: Replacement,
+  change: Replacement,
 ): Level | undefined {
-  const moved = (offset: number): number => (
-    offset >= to ? offset + inserted - (to - from) : offset
-  );
+  const moved = (offset: number): number => movedOffset(offset, change);
   let found: Level | undefined;
   let sequence: Sequence | undefined = outline;
   for (const level of path) {
@@ -171,11 +169,12 @@ class Update {
 
   /** The units of the new text that were looked at beyond their end, given those of the old. */
   lookaheads(known: readonly Span[]): Span[] {
-    const { excerpt, change, syntax: { lookaheads = [] } } = this;
-    return [
-      ...known.filter(({ from }) => !excerpt.holds(from)).map((span) => movedSpan(span, change)),
-      ...lookaheads.map((span) => this.placed(span)),
-    ];
+    return this.renewed(known, this.syntax.lookaheads ?? []);
+  }
+
+  /** The comments of the new text that hold formatting off, given those of the old, in order. */
+  holds(known: readonly Hold[]): Hold[] {
+    return this.renewed(known, holdsIn(this.syntax)).sort((a, b) => a.from - b.from);
   }
 
   /** The texts of the new text, given those of the old and those of the excerpt. */
@@ -191,19 +190,16 @@ class Update {
     return texts;
   }
 
-  /** The comments of the new text that hold formatting off, given those of the old, in order. */
-  holds(known: readonly Hold[]): Hold[] {
-    const { excerpt, change, syntax } = this;
+  /** What is known of stretches that were not read, moved, and of those that were. */
+  private renewed<T extends Span>(known: readonly T[], read: readonly T[]): T[] {
+    const { excerpt, change, splice } = this;
     return [
       ...known.filter(({ from }) => !excerpt.holds(from))
-        .map((hold) => ({ ...hold, ...movedSpan(hold, change) })),
-      ...holdsIn(syntax).map((hold) => ({ ...hold, ...this.placed(hold) })),
-    ].sort((a, b) => a.from - b.from);
-  }
-
-  /** A stretch of the changed excerpt in the new text. */
-  private placed({ from, to }: Span): Span {
-    return { from: this.splice.begins(from), to: this.splice.ends(to) };
+        .map((span) => ({ ...span, ...movedSpan(span, change) })),
+      ...read.map((span) => (
+        { ...span, from: splice.begins(span.from), to: splice.ends(span.to) }
+      )),
+    ];
   }
 
   /** The outline as it will be once the work is done; undefined where it does not fit the old one. */

@@ -314,15 +314,16 @@ export class EcmaLayout extends ControlLayout {
   private blockChild(child: number): void {
     const { tree, tokens } = this;
     const first = tree.first(child);
-    const empty = tree.kind(child) === N.Empty && !tokens.onNewLine(first) && first > 0;
-    if (empty || first === this.guarded) this.join(first, R.Terminator);
+    const isEmpty = tree.kind(child) === N.Empty;
+    const begins = tokens.onNewLine(first);
+    if ((isEmpty && !begins && first > 0) || first === this.guarded)
+      this.join(first, R.Terminator);
     if (tree.kind(child) === N.Block) return this.block(child, child, true);
     this.visit(child);
     if (tree.kind(child) === N.Signature) this.signatureEnd(child);
     // A semicolon that guards what follows is no statement to those who write it.
     const end = tree.end(child);
-    if (tree.kind(child) === N.Empty && tokens.onNewLine(first) && this.guards(end))
-      this.guarded = end;
+    if (isEmpty && begins && this.guards(end)) this.guarded = end;
   }
 
   /** What ends a member of an interface. */
