@@ -17,13 +17,13 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 45_800,
+    most: 46_200,
   },
   {
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 60_000,
+    most: 61_000,
   },
   {
     name: "core with JavaScript and TypeScript",

@@ -99,14 +99,10 @@ describe("operatorSplit", () => {
       b = (seats
            and deck)
       `, `
-      a = (
-          seats and
-          deck
-      )
-      b = (
-          seats
-          and deck
-      )
+      a = (seats and
+           deck)
+      b = (seats
+           and deck)
       `],
   ], { operatorSplit: "as-written" });
 });

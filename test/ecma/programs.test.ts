@@ -257,6 +257,16 @@ describe("programs stay programs", () => {
       let;
       b
       `],
+    ["after a name that would take what follows", `
+      function moor() { pier.deck = await; boats = 2; pier.await; berth() }
+      `, `
+      function moor() {
+        pier.deck = await;
+        boats = 2
+        pier.await
+        berth()
+      }
+      `],
   ], { statementTerminator: "omitted" });
 
   fixtures("javascriptreact", [

@@ -205,12 +205,12 @@ describe("brackets", () => {
       )
       `],
     ["hanging operators in brackets", `
-      x=(first_departure
+      at=(first_departure
          +crossing_time)
       y=[a+
       b]
       `, `
-      x = (
+      at = (
          first_departure
          + crossing_time
       )
@@ -234,7 +234,7 @@ describe("brackets", () => {
       `],
     ["closing commas", `
       f(a,
-        b)
+          b)
       g=[1,
       2]
       def h(a,

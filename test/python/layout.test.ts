@@ -237,7 +237,7 @@ describe("lines", () => {
       `],
     ["no operator stands alone in front of a comment", `
       depth = (low + # at noon
-               swell)
+          swell)
       if (late or # by an hour
           # or more
           full and not empty): wait()
@@ -246,11 +246,9 @@ describe("lines", () => {
           low +  # at noon
           swell
       )
-      if (
-          late or  # by an hour
+      if (late or  # by an hour
           # or more
-          full and not empty
-      ):
+          full and not empty):
           wait()
       `],
     ["docstrings move with their block", `

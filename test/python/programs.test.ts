@@ -277,10 +277,8 @@ describe("programs written in a hurry", () => {
               # middle
               "b": 2,
           }
-          return (
-              a +  # plus
-              b
-          )
+          return (a +  # plus
+                  b)
           foo(
               a,
               b,  # why

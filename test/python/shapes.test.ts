@@ -15,10 +15,12 @@ describe("strings in parts", () => {
       `, `
       raise TideError(
           "no ferry at %s, "
-          "ask the harbour" % hour,
+          "ask the harbour" % hour)
+      say(
+          pier,
+          "late "
+          "by {}".format(minutes),
       )
-      say(pier, "late "
-      "by {}".format(minutes))
       `],
     ["get brackets behind a name or a key", `
       add("--pier", help="where the ferry "
@@ -71,10 +73,8 @@ describe("backslashes", () => {
           berth,
       )
 
-      moor(
-          ferry,
-          pier,
-      )
+      moor(ferry,
+           pier)
       `],
     ["go where their line fits", `
       assert ferry.late, \\
@@ -370,7 +370,7 @@ describe("tables of words", () => {
           "Knot",
       ]
       PIERS = ["North", "South",
-               "East", "Mole"]
+          "East", "Mole"]
       `, `
       BOATS = [
           "Gull",

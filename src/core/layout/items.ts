@@ -1,6 +1,7 @@
 import type { Style } from "../style/style.js";
 import { NONE, type Parsed, type Tree } from "../syntax/tree.js";
 import type { TokenTable } from "../syntax/tokens.js";
+import { lineColumn } from "../text/width.js";
 import { Mark, type Sheet } from "./sheet.js";
 
 /** What is to know of the items between a pair of brackets. */
@@ -82,19 +83,25 @@ const TABLE = 4;
  *       "Tern", "Skua",
  *     ]
  *
- * @param asWritten whether the author's lines count.
+ * Lines that end where the next item has no room make one row: so they do once the rows are filled.
+ *
+ * @param style what makes the author's lines count; undefined where they do not.
  */
 export function fillsLines(
   { tokens, tree }: Parsed,
   node: number,
   { count, numbers }: Items,
   rules: ListRules,
-  asWritten: boolean,
+  style: Pick<Style, "listSplit" | "maxLineLength" | "tabWidth"> | undefined,
 ): boolean {
   if (count < TABLE) return false;
   if (numbers) return true;
   const closer = tree.end(node) - 1;
-  if (!asWritten || !tokens.onNewLine(closer)) return false;
+  if (style?.listSplit !== "as-written" || !tokens.onNewLine(closer)) return false;
+  const { maxLineLength, tabWidth } = style;
+  let indent = 0;
+  let column = 0;
+  let lines = 0;
   let rows = 0;
   let separated = true;
   for (const part = tree.parts(node, tree.first(node) + 1, closer); part.next();) {
@@ -107,10 +114,16 @@ export function fillsLines(
     const isWord = separated && child === NONE;
     if (!isWord && !rules.isNumber(t, child)) return false;
     separated = false;
-    if (tokens.onNewLine(t)) rows++;
-    else if (rows === 0) return false;
+    const columns = tokens.end(t) - tokens.start(t) + 1;
+    const fits = column + 1 + columns <= maxLineLength;
+    const begins = tokens.onNewLine(t);
+    if (begins) {
+      if (lines++ === 0) indent = lineColumn(tokens.text, tokens.start(t), tabWidth);
+      if (fits) rows++;
+    } else if (lines === 0) return false;
+    column = begins || !fits ? indent + columns : column + 1 + columns;
   }
-  return rows > 1 && count >= 2 * rows - 1;
+  return lines > 1 && count >= 2 * rows - 1;
 }
 
 /** Has the separator after the last item come or go as the style says, where the list may have one. */

@@ -227,12 +227,18 @@ export class Measure {
     switch (sheet.demand[g]) {
       case Demand.Line:
       case Demand.Level: return true;
-      case Demand.Seam: return sheet.frames.has(sheet.owner[g]!, FrameFlag.Split);
-      case Demand.Fold:
+      case Demand.Seam:
+      case Demand.Fold: {
+        const { frames, owner, demand } = sheet;
+        const f = owner[g]!;
+        const rows = FrameFlag.Rows | (demand[g] === Demand.Fold ? FrameFlag.Flow : 0);
+        if (!frames.has(f, rows)) return frames.has(f, FrameFlag.Split);
         return (
-          sheet.frames.has(sheet.owner[g]!, FrameFlag.Split)
-          && !sheet.frames.has(sheet.owner[g]!, FrameFlag.Flow)
+          frames.has(f, FrameFlag.Rows | FrameFlag.Split)
+          && sheet.tokens.onNewLine(g)
+          && !sheet.is(g, Mark.Fills)
         );
+      }
       case Demand.AsWritten:
       case Demand.Fixed:
       case Demand.Unset: return sheet.tokens.onNewLine(g);

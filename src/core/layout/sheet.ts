@@ -74,6 +74,11 @@ export const enum FrameFlag {
   Block = 64,
   /** Splits where a bracket inside it must be split, so that outer frames stay ahead of inner ones. */
   Whole = 128,
+  /**
+   * With `Bracket`: lines end in it where the author's did, and where they are full. Where it has no steps, they stand in
+   * the column in which it begins, and it splits, a step in, where one finds no room there.
+   */
+  Rows = 256,
 }
 
 /** No frame: the gap's lines go to the left edge. */
@@ -270,17 +275,17 @@ export class Frames {
   readonly inset = new Sparse(ROOT);
   /** The frame around it without whose split it does not split, or `ROOT`. */
   readonly bound = new Sparse(ROOT);
-  private flags: Uint8Array;
+  private flags: Int32Array;
   private steps: Uint8Array;
 
   /** @param room how many frames are likely. */
   constructor(room: number) {
-    const arrays = new Allotment(room * 18);
+    const arrays = new Allotment(room * 21);
     this.begins = arrays.ints(room);
     this.ends = arrays.ints(room);
     this.parents = arrays.ints(room);
     this.hugs = arrays.ints(room);
-    this.flags = arrays.bytes(room);
+    this.flags = arrays.ints(room);
     this.steps = arrays.bytes(room);
   }
 
@@ -333,7 +338,7 @@ export class Frames {
     this.ends = doubledInts(this.ends);
     this.parents = doubledInts(this.parents);
     this.hugs = doubledInts(this.hugs);
-    this.flags = doubledBytes(this.flags);
+    this.flags = doubledInts(this.flags);
     this.steps = doubledBytes(this.steps);
   }
 }

@@ -15,6 +15,8 @@ const enum State {
   Pass,
   /** At its folds lines end. */
   Split,
+  /** Lines end in it where the author's did, or where they are full. */
+  Rows,
 }
 
 /**
@@ -232,10 +234,17 @@ class Solver {
     const bound = frames.bound.get(f);
     const reachable =
       (parent === ROOT ? this.options.language.breaksAnywhere : this.safe[parent] === 1)
-      && (bound === ROOT || this.state[bound] === State.Split);
+      && (bound === ROOT || this.state[bound]! >= State.Split);
     let state = this.decide(f);
     if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
     this.state[f] = state;
+    if (state === State.Rows) {
+      const steps = frames.stepsOf(f);
+      if (steps === 0) this.base[f] = this.column;
+      // What it begins with goes on in the column of its rows.
+      if (!this.sheet.tokens.onNewLine(frames.begin(f)))
+        this.indent = this.base[f]! + steps * this.step;
+    }
     if (parens && state === State.Split) this.splitParens[f] = f;
     this.opened[f] = 0;
     const safe =
@@ -262,6 +271,8 @@ class Solver {
     const { frozen } = this.options;
     if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end)))
       return State.Pass;
+    if (frames.has(f, FrameFlag.Rows))
+      return frozen !== undefined || this.fitsInRows(f, this.column) ? State.Rows : State.Split;
     if (frames.has(f, FrameFlag.Split | FrameFlag.Block) || this.forced[f] === 1)
       return State.Split;
     const splits = frozen && splitAsItStands(this.sheet, f, frozen);
@@ -281,7 +292,8 @@ class Solver {
         && !sheet.is(ends - 1, Mark.Removed);
       const hug = frames.hug(f);
       const hugged = hug > 0 && ends >= hug;
-      if (frames.has(f, FrameFlag.Whole) && !inText && !hugged) return State.Split;
+      if (frames.has(f, FrameFlag.Whole) && !inText && !hugged && !this.inRows(ends, f))
+        return State.Split;
       const fits = upTo[hugged ? hug : ends]! - upTo[begin]! <= room;
       return fits || frames.has(f, FrameFlag.IfItHelps) ? State.Pass : State.Split;
     }
@@ -297,6 +309,45 @@ class Solver {
         return State.Pass;
     }
     return State.Split;
+  }
+
+  /** Whether gap g, the first in frame f in which a line ends, lies in rows that find room. */
+  private inRows(g: number, f: number): boolean {
+    const { frames, owner } = this.sheet;
+    const { upTo } = this.measure;
+    let inner = owner[g]!;
+    while (inner > f && !frames.has(inner, FrameFlag.Rows)) inner = frames.parent(inner);
+    if (inner <= f) return false;
+    const before = upTo[frames.begin(inner)]! - upTo[frames.begin(f)]!;
+    return this.fitsInRows(inner, this.column + before);
+  }
+
+  /** Whether the rows of a frame found no room. */
+  private isOpened(f: number): boolean {
+    return this.sheet.frames.has(f, FrameFlag.Rows) && this.state[f] === State.Split;
+  }
+
+  /** Whether the rows of a frame find room as they are, from a column on, or would be as long one step in. */
+  private fitsInRows(f: number, column: number): boolean {
+    const { sheet, measure } = this;
+    const { demand, frames } = sheet;
+    if (frames.stepsOf(f) > 0) return true;
+    const end = frames.end(f) + 1;
+    let begin = frames.begin(f);
+    let breaks = false;
+    for (let g = begin + 1; g <= end; g++) {
+      const folds = demand[g] === Demand.Fold || demand[g] === Demand.Seam;
+      if (g < end && measure.nextEnd(g) !== g && !(folds && sheet.owner[g] === f)) {
+        breaks ||= folds;
+        continue;
+      }
+      const columns = measure.upTo[g]! - measure.upTo[begin]! - measure.flatGap(begin);
+      const room = this.limit - columns - (g === end ? this.toBreak(g, f) : 0);
+      if (room < column && (breaks || room >= this.indent + this.step)) return false;
+      begin = g;
+      breaks = false;
+    }
+    return true;
   }
 
   /** Columns of what ends a line at gap g: a sign that is put in, or one before it that only flat lines drop. */
@@ -330,7 +381,9 @@ class Solver {
     const { sheet } = this;
     if (!sheet.is(g, Mark.Dedent)) return false;
     const owner = sheet.owner[g]!;
-    return owner !== ROOT && this.state[owner] === State.Pass;
+    if (owner === ROOT) return false;
+    const state: State = this.state[owner]!;
+    return state === State.Pass || (state === State.Rows && !sheet.tokens.onNewLine(g));
   }
 
   /** Ends a frame before gap g, where the brackets that it added close. */
@@ -394,7 +447,7 @@ class Solver {
     const state = owner === ROOT ? State.Split : this.state[owner]!;
     if (sheet.marks[g] !== 0) {
       if (sheet.is(g, Mark.Slots) && !sheet.is(g, Mark.KeepsBlanks)) this.fillSlot(g, state);
-      this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && state !== State.Split ? 1 : 0;
+      this.dropped[g] = sheet.is(g, Mark.RemovedFlat) && !this.ends(owner, state) ? 1 : 0;
     }
     if (this.options.frozen?.(g) === true) {
       this.stands(g);
@@ -452,12 +505,16 @@ class Solver {
     const { sheet } = this;
     if (this.options.withinLines === true && !sheet.is(g, Mark.TerminatorSlot)) return;
     const frame = sheet.slotFrame(g);
-    const splits = frame === sheet.owner[g]
-      ? state === State.Split
-      : this.state[frame] === State.Split;
+    const splits = this.ends(frame, frame === sheet.owner[g] ? state : this.state[frame]!);
     if (sheet.is(g, Mark.TerminatorSlot)) this.insert(g, this.terminator);
     else if (splits)
       this.insert(g, sheet.is(g, Mark.SeparatorSlot) ? this.separator : this.terminator);
+  }
+
+  /** Whether a line ends after what a frame holds. */
+  private ends(f: number, state: State): boolean {
+    if (state !== State.Rows) return state === State.Split;
+    return this.sheet.tokens.onNewLine(this.sheet.frames.end(f));
   }
 
   private insert(gap: number, text: string): void {
@@ -470,8 +527,15 @@ class Solver {
     const { frames } = sheet;
     const flat = measure.flatGap(g);
     const ahead = flat + measure.head(g) + this.toBreak(g + 1, owner);
-    if (state === State.Split) {
-      const keeps = frames.has(owner, FrameFlag.Flow) && sheet.demand[g] === Demand.Fold;
+    const seam = sheet.demand[g] === Demand.Seam;
+    const rows = state === State.Rows;
+    if (rows && seam && !sheet.tokens.onNewLine(g)) {
+      this.flat(g, flat);
+      return -1;
+    }
+    if (rows || state === State.Split) {
+      const flows = frames.has(owner, FrameFlag.Flow) && !this.isOpened(frames.parent(owner));
+      const keeps = !seam && (rows || flows);
       const fits =
         keeps && this.column + flat + this.wholeItem(g, owner, ahead - flat) <= this.limit;
       if (fits && !this.rowKept(g)) {
@@ -507,11 +571,13 @@ class Solver {
    */
   private wholeItem(g: number, owner: number, least: number): number {
     const { sheet, measure } = this;
-    const last = Math.min(sheet.frames.end(owner), measure.nextEnd(g + 1));
+    const end = sheet.frames.end(owner) + 1;
+    const last = Math.min(end, measure.nextEnd(g + 1));
     let next = g + 1;
     while (next < last && (sheet.owner[next] !== owner || sheet.demand[next] !== Demand.Fold))
       next++;
-    const columns = measure.head(g) + measure.upTo[next]! - measure.upTo[g + 1]!;
+    const tail = next === end ? this.toBreak(end, owner) : 0;
+    const columns = measure.head(g) + measure.upTo[next]! - measure.upTo[g + 1]! + tail;
     const indent = this.base[owner]! + this.stepsOf(owner) * this.step;
     return indent + columns <= this.limit ? Math.max(columns, least) : least;
   }
@@ -554,7 +620,7 @@ class Solver {
   private newLine(g: number, owner: number, blanks: number): void {
     const { sheet } = this;
     const { tokens } = sheet;
-    const out = sheet.is(g, Mark.Dedent);
+    const out = sheet.is(g, Mark.Dedent) && !(owner !== ROOT && this.state[owner] === State.Rows);
     let column = 0;
     if (owner !== ROOT && !out) column = this.base[owner]! + this.stepsOf(owner) * this.step;
     else if (owner !== ROOT) column = this.base[owner]!;
@@ -599,8 +665,9 @@ class Solver {
     const { frozen, spaced } = this.options;
     const aligned = frames.alignedIn.get(f);
     if (aligned !== ROOT && this.beginsLine(frames.begin(aligned))) return 0;
-    let steps = frames.stepsOf(f);
-    if (frozen === undefined || frames.has(f, FrameFlag.Block)) return steps;
+    let steps = this.isOpened(f) ? 1 : frames.stepsOf(f);
+    if (this.state[f] === State.Rows || frozen === undefined || frames.has(f, FrameFlag.Block))
+      return steps;
     // A line that is asked for alone may go on where the layout would not let it.
     const ends = FrameFlag.Block | (spaced === undefined ? FrameFlag.Bracket : 0);
     for (let inner = f; steps === 0;) {

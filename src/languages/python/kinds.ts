@@ -142,6 +142,12 @@ export const enum N {
   TypeParameters,
 }
 
+/** Whether a node is a value in brackets. */
+export const isBracket = (kind: N): boolean => kind >= N.Paren && kind <= N.Dict;
+
+/** The same, but for one value in brackets. */
+export const isDisplay = (kind: N): boolean => kind > N.Paren && kind <= N.Dict;
+
 /** Words that begin a header, whose body would stand where a line goes that carries it on. */
 export const HEADERS: ReadonlySet<T> = new Set([
   T.If,

@@ -42,6 +42,7 @@ export function siblingBelow(
   if (notation.carriesOn?.test(text) === true || (tokens.is(t - 1, ">") && /^\w/.test(text)))
     return undefined;
   if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
+  if (sheet.frames.has(sheet.owner[t]!, FrameFlag.Rows)) return there;
   const [depth] = depthsIn(sheet, language, style, [t], false);
   return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)
     ? there

@@ -50,7 +50,7 @@ export abstract class ListLayout extends TypeLayout {
     const broken = this.holdsBroken(node);
     const below = this.closesBelow(node, closer);
     const rows = !broken && this.beginsBeside(node, items, first);
-    const flow = rows || fillsLines(this, node, items, this.listRules, false);
+    const flow = rows || fillsLines(this, node, items, this.listRules, undefined);
     const flags =
       (flow ? FrameFlag.Flow : 0)
       | (this.splitsWhole(node, items) ? FrameFlag.Whole : 0)
@@ -229,7 +229,7 @@ export abstract class ListLayout extends TypeLayout {
     const broken = this.holdsBroken(node);
     const rows = this.hasRows(node);
     const items = this.itemsOf(node);
-    const flows = rows || fillsLines(this, node, items, this.listRules, false);
+    const flows = rows || fillsLines(this, node, items, this.listRules, undefined);
     const split = broken || rows ? FrameFlag.Split : 0;
     const begin = below ? brace : brace + 1;
     const frame = sheet.open(begin, closer, FrameFlag.Bracket | flags | split, 1);

@@ -85,7 +85,7 @@ export abstract class ListLayout extends LayoutBase {
       || kind === N.EnumBody;
     const padded = hasBraces && padsBraces(this, node, this.style);
     const flow =
-      kind === N.Array && fillsLines(this, node, items, this.listRules, this.asWritten);
+      kind === N.Array && fillsLines(this, node, items, this.listRules, this.style);
     const apart = kind === N.ObjectType && this.membersByLine(node);
     const below = this.closesBelow(node, items);
     const broken = this.holdsBroken(node);

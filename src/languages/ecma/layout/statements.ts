@@ -234,11 +234,10 @@ export class EcmaLayout extends ControlLayout {
     const { tokens, tree } = this;
     const kind: N = tree.kind(node);
     if (this.isBody(node) || this.commentLineBefore(tree.end(node) - 1)) return false;
-    // `let` and `await` would take what stands on the next line.
-    const word = tree.end(node) - tree.first(node) === 2 && kind === N.Expression
-      ? tokens.textOf(tree.first(node))
-      : "";
-    if (word === "let" || word === "await") return false;
+    // `let` alone and `await`, as names, would take what stands on the next line.
+    const name = tokens.grammarBefore(tree.end(node) - 1);
+    if (tokens.is(name, "let") && name === tree.first(node) && kind === N.Expression) return false;
+    if (tokens.is(name, "await") && tokens.kind(tokens.grammarBefore(name)) !== T.Dot) return false;
     if (next < tokens.count && (this.guards(next) || tokens.kind(next) === T.Semicolon))
       return false;
     if (kind === N.Field || kind === N.Method) {

@@ -129,6 +129,11 @@ export abstract class LayoutBase {
     this.sheet.set(t, this.fold, R.Keyword);
   }
 
+  protected clauseRule(t: number, kind: T, before: T): void {
+    if (kind === T.In) this.sheet.set(t, this.fold, R.Keyword);
+    else this.wordRule(t, kind, before);
+  }
+
   protected lambdaRule(t: number, kind: T): void {
     this.sheet.set(t, kind === T.Colon ? Demand.Join : Demand.Space, R.Colon);
   }
@@ -173,16 +178,5 @@ export abstract class LayoutBase {
     for (const part = tree.parts(node); part.next();)
       if (part.node === NONE && tokens.kind(part.at) === kind) return true;
     return false;
-  }
-
-  protected isBracket(kind: N): boolean {
-    switch (kind) {
-      case N.Paren:
-      case N.Tuple:
-      case N.List:
-      case N.Set:
-      case N.Dict: return true;
-      default: return false;
-    }
   }
 }

@@ -9,13 +9,18 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { N, T } from "../kinds.js";
+import { N, T, isBracket } from "../kinds.js";
 import { R } from "../rules.js";
 import { LayoutBase } from "./base.js";
+import { rowsOf } from "./rows.js";
 
-/** What a bracket holds. */
 /** Lists in brackets of every kind. */
 export abstract class BracketLayout extends LayoutBase {
+  /** Whether what is laid out is alone in brackets whose rows stay. */
+  protected inRows = false;
+  /** The first token in the innermost brackets around whose rows stand in its column, or -1. */
+  private rowStart = -1;
+
   protected bracket(node: number): void {
     const { tree, tokens, sheet } = this;
     const kind: N = tree.kind(node);
@@ -29,7 +34,10 @@ export abstract class BracketLayout extends LayoutBase {
     if (this.bracketed === 0) this.dropContinuations(opener + 1, closer);
     const items = itemsOf(tokens, tree, node, this.listRules);
     const isTable = kind === N.List || kind === N.Tuple || kind === N.Set;
-    const flow = fillsLines(this, node, items, this.listRules, this.asWritten && isTable);
+    const flow = fillsLines(this, node, items, this.listRules, isTable ? this.style : undefined);
+    const rows = this.asWritten
+      ? rowsOf(this, node, this.style, this.rowStart, (chain) => this.chainSplit(chain))
+      : -1;
     const split = this.writtenSplit(node);
     // Where a line ends in one entry, all get lines of their own.
     const entries = kind === N.Dict && items.count > 1;
@@ -41,13 +49,16 @@ export abstract class BracketLayout extends LayoutBase {
         | (this.splitsWhole(items) || entries || this.holdsSplitRun(node) ? FrameFlag.Whole : 0)
         | (flow ? FrameFlag.Flow : 0)
         | (this.holdsWord(node) ? FrameFlag.IfItHelps : 0)
-        | (split ? FrameFlag.Split : 0),
-      1,
+        | (rows >= 0 ? FrameFlag.Rows : split ? FrameFlag.Split : 0),
+      rows >= 0 ? rows : 1,
     );
     const hug = this.hugOfLast(node, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     const hang = items.count > 1 || kind === N.Dict ? 1 : 0;
     this.bracketed++;
+    const { inRows, rowStart } = this;
+    this.inRows = rows >= 0 && items.count === 1;
+    if (rows === 0) this.rowStart = first;
     let before: T = T.Comma;
     let rowFrame = ROOT;
     for (const part = tree.parts(node, opener + 1, closer); part.next();) {
@@ -70,6 +81,8 @@ export abstract class BracketLayout extends LayoutBase {
         before = token;
       }
     }
+    this.inRows = inRows;
+    this.rowStart = rowStart;
     if (rowFrame !== ROOT) sheet.close();
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
@@ -132,10 +145,22 @@ export abstract class BracketLayout extends LayoutBase {
     }
   }
 
-  /** Whether one of several items is a run of operators that the author split: all get lines of their own. */
+  /** Whether one of several items is a run of operators or of strings that the author split: all get lines of their own. */
   private holdsSplitRun(node: number): boolean {
-    return this.keepsSplit && holdsSplit(this, node, N.Binary);
+    if (this.keepsSplit && holdsSplit(this, node, N.Binary)) return true;
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      const parts = this.leadingStrings(c);
+      if (parts !== NONE && this.splitsStrings(parts)) return true;
+    }
+    return false;
   }
+
+  /** The string of several parts that a value begins with, or `NONE`. */
+  protected abstract leadingStrings(value: number): number;
+
+  /** Whether the author ended lines between the parts of a string. */
+  protected abstract splitsStrings(node: number): boolean;
 
   protected abstract dropContinuations(first: number, end: number): boolean;
 
@@ -180,7 +205,7 @@ export abstract class BracketLayout extends LayoutBase {
     let displays = 0;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
       const kind: N = tree.kind(c);
-      if (this.isBracket(kind) && kind !== N.Paren && tree.end(c) - tree.first(c) > 2) displays++;
+      if (isBracket(kind) && kind !== N.Paren && tree.end(c) - tree.first(c) > 2) displays++;
     }
     return this.hugOf(last, displays, count);
   }

@@ -2,7 +2,7 @@ import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { operatorsLead, ownSplit } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { N, T } from "../kinds.js";
+import { N, T, isBracket } from "../kinds.js";
 import { R } from "../rules.js";
 import { isOperator, type Rule } from "./base.js";
 import { BracketLayout } from "./brackets.js";
@@ -25,7 +25,7 @@ export abstract class ExpressionLayout extends BracketLayout {
       return this.yields(child);
     }
     // Brackets around a starred value alone would be no tuple.
-    if (this.isBracket(kind) || kind === N.Unparsed || kind === N.Starred) {
+    if (isBracket(kind) || kind === N.Unparsed || kind === N.Starred) {
       sheet.set(first, Demand.Space, R.Operator);
       return this.elements(first, end, child, this.wordRule, 1);
     }
@@ -69,7 +69,7 @@ export abstract class ExpressionLayout extends BracketLayout {
         const operand = tree.lastChild(node);
         return (
           operand !== NONE
-          && (this.isBracket(tree.kind(operand)) || this.bracketFirst(tree.kind(operand), operand))
+          && (isBracket(tree.kind(operand)) || this.bracketFirst(tree.kind(operand), operand))
         );
       }
       case N.Binary: {
@@ -77,7 +77,7 @@ export abstract class ExpressionLayout extends BracketLayout {
         if (last === NONE || last !== tree.child(node) || tree.end(last) !== tree.end(node))
           return false;
         if (this.hasOwn(node, T.And) || this.hasOwn(node, T.Or)) return false;
-        return this.isBracket(tree.kind(last)) || this.bracketFirst(tree.kind(last), last);
+        return isBracket(tree.kind(last)) || this.bracketFirst(tree.kind(last), last);
       }
       default: return false;
     }
@@ -92,7 +92,7 @@ export abstract class ExpressionLayout extends BracketLayout {
     const { tree } = this;
     for (let c = node; c !== NONE; c = tree.next(c)) {
       const kind: N = tree.kind(c);
-      if (kind === N.Arguments || kind === N.Subscript || this.isBracket(kind)) {
+      if (kind === N.Arguments || kind === N.Subscript || isBracket(kind)) {
         if (tree.end(c) - tree.first(c) > 2 && (words || !this.holdsWord(c)))
           return tree.first(c) + 1;
       } else {
@@ -140,30 +140,38 @@ export abstract class ExpressionLayout extends BracketLayout {
 
   // Expressions
 
-  protected folded(node: number, hang: number, rule: Rule): void {
-    const { tree, sheet } = this;
+  /**
+   * @param leads the kinds of tokens before which it folds, where its rows may stay.
+   */
+  protected folded(
+    node: number,
+    hang: number,
+    rule: Rule,
+    leads?: (kind: T) => boolean,
+  ): void {
+    const { tree, sheet, inRows } = this;
+    const before = rule !== this.binaryRule || this.breaksBefore;
+    const rows = inRows && leads !== undefined && operatorsLead(this, node, leads) === before;
+    this.inRows = false;
     sheet.open(
       tree.first(node) + 1,
       tree.end(node) - 1,
-      ownSplit(this, node, this.keepsSplit),
+      ownSplit(this, node, this.keepsSplit) | (rows ? FrameFlag.Flow : 0),
       hang,
     );
     this.run(node, rule);
     sheet.close();
+    this.inRows = inRows;
   }
 
   protected binary(node: number, hang: number): void {
-    const around = this.breaksBefore;
-    this.breaksBefore = this.operatorsLead(node);
-    this.folded(node, hang, this.binaryRule);
-    this.breaksBefore = around;
-  }
-
-  private operatorsLead(node: number): boolean {
     const { operatorSplit } = this.style;
-    return operatorSplit === "as-written"
+    const around = this.breaksBefore;
+    this.breaksBefore = operatorSplit === "as-written"
       ? operatorsLead(this, node, isOperator)
       : operatorSplit === "before";
+    this.folded(node, hang, this.binaryRule, isOperator);
+    this.breaksBefore = around;
   }
 
   /** The parts of a string stand in one column. */
@@ -175,7 +183,7 @@ export abstract class ExpressionLayout extends BracketLayout {
     sheet.close();
   }
 
-  private splitsStrings(node: number): boolean {
+  protected splitsStrings(node: number): boolean {
     return this.asWritten && this.splitBetween(this.tree.first(node) + 1, this.tree.end(node));
   }
 
@@ -200,8 +208,7 @@ export abstract class ExpressionLayout extends BracketLayout {
     });
   }
 
-  /** The string of several parts that a value begins with, or `NONE`. */
-  private leadingStrings(value: number): number {
+  protected leadingStrings(value: number): number {
     const { tree } = this;
     if (tree.kind(value) === N.Strings) return value;
     const first = tree.child(value);

@@ -202,9 +202,19 @@ class PythonLayout extends ExpressionLayout {
       case N.Not: return this.run(node, this.wordRule, hang);
       case N.Yield: return this.yields(node);
       case N.Binary: return this.binary(node, hang);
-      case N.Ternary: return this.folded(node, hang, this.ternaryRule);
-      case N.Comprehension: return this.folded(node, 0, this.comprehensionRule);
-      case N.ComprehensionClause: return this.run(node, this.wordRule);
+      case N.Ternary:
+        return this.folded(
+          node,
+          hang,
+          this.ternaryRule,
+          (kind) => kind === T.If || kind === T.Else,
+        );
+      case N.Comprehension:
+        return this.folded(node, 0, this.comprehensionRule, (kind) => kind === T.For);
+      case N.ComprehensionClause:
+        // Where nothing in it has brackets to split, a line may end before `in`.
+        if (this.breakInside(this.tree.child(node), true) > 0) return this.run(node, this.wordRule);
+        return this.folded(node, 0, this.clauseRule);
       case N.Strings: return this.strings(node);
       case N.ExpressionList: return this.folded(node, 0, this.commaRule);
       case N.Power: return this.run(node, this.powerRule);
