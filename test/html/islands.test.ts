@@ -55,6 +55,71 @@ describe("template tongues whose words tell depth", () => {
     ["within a line they are words", `
       <p>low {% if x %} water {% endif %} at noon</p>
       `],
+    ["several in a word count as one", `
+      {% block title %}Tides{% endblock %}
+      {% if late %}{% block notice %}
+      <p>late</p>
+      {% endblock %}{% endif %}
+      {% if full %}
+      <p>full</p>
+      {% endif %}{% if late %}
+      <p>late</p>
+      {% endif %}
+      `, `
+      {% block title %}Tides{% endblock %}
+      {% if late %}{% block notice %}
+        <p>late</p>
+      {% endblock %}{% endif %}
+      {% if full %}
+        <p>full</p>
+      {% endif %}{% if late %}
+        <p>late</p>
+      {% endif %}
+      `],
+    ["beside blocks stand on lines of their own", `
+      {% if late %}<div>
+      <p>late</p></div>
+      {% else %}<hr>{% endif %}
+      `, `
+      {% if late %}
+        <div>
+          <p>late</p>
+        </div>
+      {% else %}<hr>{% endif %}
+      `],
+    ["within lines tell of no depth", `
+      {% block content %}
+      <p>{% trans "Tides" %} {% trans %}of
+      <b>Gullhaven</b>
+      {% endtrans %}</p>
+      <h1>Tides</h1>
+      {% endblock %}
+      `, `
+      {% block content %}
+        <p>{% trans "Tides" %} {% trans %}of
+        <b>Gullhaven</b>
+          {% endtrans %}
+        </p>
+        <h1>Tides</h1>
+      {% endblock %}
+      `],
+    ["stay on the lines of their text", `
+      {% block notice %}{{ block.super }} the ferry of {{ hour }} from {{ pier }} is late by {{ delay }}{% endblock %}
+      {% block weather %}{{ block.super }} calm{% endblock %}
+      `, `
+      {% block notice %}{{ block.super }} the ferry of {{ hour }} from {{ pier }} is late
+      by {{ delay }}{% endblock %}
+      {% block weather %}{{ block.super }} calm{% endblock %}
+      `],
+    ["beside a tag's name belong to it", `
+      <form{% if  url %} action="{{ url }}"{% endif %}   method="post">
+      <h{{ level }} >Tides</h{{ level }}>
+      </form>
+      `, `
+      <form{% if  url %} action="{{ url }}"{% endif %} method="post">
+        <h{{ level }}>Tides</h{{ level }}>
+      </form>
+      `],
   ]);
 });
 

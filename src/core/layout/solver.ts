@@ -330,13 +330,13 @@ class Solver {
   /** Whether the rows of a frame find room as they are, from a column on, or would be as long one step in. */
   private fitsInRows(f: number, column: number): boolean {
     const { sheet, measure } = this;
-    const { demand, frames } = sheet;
+    const { frames } = sheet;
     if (frames.stepsOf(f) > 0) return true;
     const end = frames.end(f) + 1;
     let begin = frames.begin(f);
     let breaks = false;
     for (let g = begin + 1; g <= end; g++) {
-      const folds = demand[g] === Demand.Fold || demand[g] === Demand.Seam;
+      const folds = this.folds(g);
       if (g < end && measure.nextEnd(g) !== g && !(folds && sheet.owner[g] === f)) {
         breaks ||= folds;
         continue;
@@ -574,12 +574,17 @@ class Solver {
     const end = sheet.frames.end(owner) + 1;
     const last = Math.min(end, measure.nextEnd(g + 1));
     let next = g + 1;
-    while (next < last && (sheet.owner[next] !== owner || sheet.demand[next] !== Demand.Fold))
-      next++;
+    while (next < last && !(this.folds(next) && sheet.owner[next] === owner)) next++;
     const tail = next === end ? this.toBreak(end, owner) : 0;
     const columns = measure.head(g) + measure.upTo[next]! - measure.upTo[g + 1]! + tail;
     const indent = this.base[owner]! + this.stepsOf(owner) * this.step;
     return indent + columns <= this.limit ? Math.max(columns, least) : least;
+  }
+
+  /** Whether a line may end in gap g where its frame splits. */
+  private folds(g: number): boolean {
+    const demand: Demand = this.sheet.demand[g]!;
+    return demand === Demand.Fold || demand === Demand.Seam;
   }
 
   /** Has a sign begin the line that gap g begins, and its token stand behind it. */

@@ -6,8 +6,11 @@ const names = (text: string): ReadonlySet<string> => new Set(text.trim().split(/
  *
  * @param hasComponents whether a name with a capital and small letters is one: `Link`.
  */
-export const elementName = (tag: string, hasComponents = false): string =>
-  hasComponents && /^[A-Z].*[a-z]/.test(tag) ? tag : tag.toLowerCase();
+export function elementName(tag: string, hasComponents = false): string {
+  // A statement of another tongue that stands beside it is no part of it.
+  const name = /[}>]$/.test(tag) ? tag.replace(/(?:\{%|<[%?])[^]*$/, "") : tag;
+  return hasComponents && /^[A-Z].*[a-z]/.test(name) ? name : name.toLowerCase();
+}
 
 /** Elements without content (HTML Living Standard, 13.1.2). */
 export const VOID = names(

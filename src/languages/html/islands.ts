@@ -1,5 +1,6 @@
 import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { BLOCK, VOID } from "./elements.js";
 import { T } from "./kinds.js";
 
 /** Words of the tongues that end a block or go on with it, as they are typed, each with what makes an island of it. */
@@ -56,7 +57,7 @@ export const TONGUES: readonly Tongue[] = [
   {
     island: /^\{%[-~]?\s*([^]*?)\s*[-~]?%\}$/,
     opens:
-      /^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw|comment|trans|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox)\b/,
+      /^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw|comment|trans(?!\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox)\b/,
     closes: /^end\w*/,
     goesOn: /^(?:else|elif|elseif|elsif|when|empty|plural)\b/,
     closer: (said) => `{% end${/^\w+/.exec(said)?.[0] ?? ""} %}`,
@@ -99,16 +100,30 @@ export function bracesStep(code: string): Step {
   return opens > 0 ? Step.Opens : Step.Closes;
 }
 
-/** What a word of a page that is one island does; `None` for all others. */
-export function islandStep(word: string): Step {
+/** What one island does; `None` for all other text. */
+export function islandStep(text: string): Step {
   for (const { island, opens, closes, goesOn } of TONGUES) {
-    const said = island.exec(word)?.[1];
+    const said = island.exec(text)?.[1];
     if (said === undefined) continue;
     if (closes.test(said)) return Step.Closes;
     if (goesOn.test(said)) return Step.GoesOn;
     return opens.test(said) ? Step.Opens : Step.None;
   }
-  return codeStep(word);
+  return codeStep(text);
+}
+
+/** What the islands in a word of a page do: one may close what another one opens. */
+function wordStep(word: string): Step {
+  let [depth, least] = [0, 0];
+  for (const [island] of word.matchAll(ISLAND)) {
+    const step = islandStep(island);
+    if (step === Step.Closes) depth--;
+    least = Math.min(least, step === Step.GoesOn ? depth - 1 : depth);
+    if (step === Step.Opens) depth++;
+  }
+  if (depth > 0) return Step.Opens;
+  if (depth < 0) return Step.Closes;
+  return least < 0 ? Step.GoesOn : Step.None;
 }
 
 /** The island that closes what another one opens. */
@@ -126,10 +141,45 @@ const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
 const standsAlone = (tokens: TokenTable, t: number): boolean =>
   tokens.onNewLine(t) && (t + 1 >= tokens.count || tokens.onNewLine(t + 1));
 
+function mayHoldIsland(tokens: TokenTable, t: number): boolean {
+  for (let i = tokens.start(t), end = tokens.end(t); i < end; i++)
+    if (BEGINS_ISLAND.has(tokens.text.charCodeAt(i))) return true;
+  return false;
+}
+
+/** Whether token t is nothing but islands, and tells of depth where it has a line for itself. */
+export const isStep = (tokens: TokenTable, t: number): boolean =>
+  ISLANDS.stepOf(tokens, t) !== Step.None && isIsland(tokens.textOf(t));
+
+/** The name of the block whose start or end tag begins at token t; "" for none. */
+function blockAt(tokens: TokenTable, t: number): string {
+  const kind: T = tokens.kind(t);
+  const sign = kind === T.TagStart ? 1 : kind === T.EndTagStart ? 2 : 0;
+  const name = sign > 0 ? tokens.textOf(t).slice(sign).toLowerCase() : "";
+  return BLOCK.has(name) ? name : "";
+}
+
+/** Whether a block ends right before token t, so that a line begins there. */
+export function endsBlock(tokens: TokenTable, t: number): boolean {
+  let tag = t - 1;
+  let kind: T = tokens.kind(tag);
+  if (kind !== T.TagEnd && kind !== T.EmptyTagEnd) return false;
+  do kind = tokens.kind(--tag);
+  while (tag > 0 && kind !== T.TagStart && kind !== T.EndTagStart);
+  const name = blockAt(tokens, tag);
+  return kind === T.EndTagStart ? name !== "" : VOID.has(name) && name !== "";
+}
+
+/** Whether a block begins or ends at token t, so that a line does. */
+export const beginsBlock = (tokens: TokenTable, t: number): boolean =>
+  t < tokens.count && blockAt(tokens, t) !== "";
+
+/** Whether token t is an island on a line of its own, or comes to stand on one as blocks are beside it. */
 const isLone = (tokens: TokenTable, t: number): boolean => (
   tokens.kind(t) as T === T.Word
   && BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t)))
-  && standsAlone(tokens, t)
+  && (tokens.onNewLine(t) || (t > 0 && endsBlock(tokens, t)))
+  && (t + 1 >= tokens.count || tokens.onNewLine(t + 1) || beginsBlock(tokens, t + 1))
   && isIsland(tokens.textOf(t))
 );
 
@@ -139,7 +189,7 @@ export const isLoneValue = (tokens: TokenTable, t: number): boolean =>
 
 /** The tongues that stand in pages of any kind: within a line they are words. */
 export const ISLANDS: Code = {
-  stepOf: (tokens, t) => islandStep(tokens.textOf(t)),
+  stepOf: (tokens, t) => mayHoldIsland(tokens, t) ? wordStep(tokens.textOf(t)) : Step.None,
   nests: isLone,
   isLone,
   closerOf,
@@ -164,6 +214,9 @@ const COMMENTS = /\/\*[^]*?\*\/|(?:\/\/|#)[^\r\n]*/g;
 export const holdsText = (island: string): boolean =>
   /["'`]|<<</.test(island.replace(ON_ONE_LINE, "").replace(COMMENTS, ""));
 
-/** Whether a word of a page is one island. */
-const isIsland = (word: string): boolean =>
-  /^(?:\{\{[^]*\}\}|\{%[^]*%\}|<%[^]*%>|<\?[^]*\?>)$/.test(word);
+/** One island of any tongue. */
+const ISLAND =
+  /\{\{(?:(?!\}\})[^])*\}\}+|\{%(?:(?!%\})[^])*%\}|<%(?:(?!%>)[^])*%>|<\?(?:(?!\?>)[^])*\?>/g;
+
+/** Whether a word of a page is nothing but islands. */
+const isIsland = (word: string): boolean => word.replace(ISLAND, "") === "";

@@ -212,21 +212,29 @@ export class HtmlLexer {
   }
 
   protected endTag(): void {
-    const { text } = this;
-    let i = this.at + 2;
-    while (i < text.length && !isBlank(text.charCodeAt(i)) && !this.endsName(text.charCodeAt(i)))
-      i++;
-    this.add(T.EndTagStart, i);
+    const end = this.nameEnd(this.at + 2);
+    this.add(T.EndTagStart, end, this.linesIn(end));
     this.attributes();
+  }
+
+  /** Where the name of a tag ends, with what another tongue adds to it: `<h{{ level }}>`, `<html{% if tide %}`. */
+  private nameEnd(from: number): number {
+    const { text } = this;
+    let i = from;
+    while (i < text.length) {
+      const c = text.charCodeAt(i);
+      if (isBlank(c) || this.endsName(c)) break;
+      const tongue = this.mayBegin(c) ? this.tongueEnd(i) : 0;
+      i = tongue > 0 ? tongue : i + 1;
+    }
+    return i;
   }
 
   protected startTag(): void {
     const { text, at } = this;
-    let i = at + 1;
-    while (i < text.length && !isBlank(text.charCodeAt(i)) && !this.endsName(text.charCodeAt(i)))
-      i++;
-    const name = elementName(text.slice(at + 1, i), this.dialect.hasComponents);
-    this.add(T.TagStart, i);
+    const end = this.nameEnd(at + 1);
+    const name = elementName(text.slice(at + 1, end), this.dialect.hasComponents);
+    this.add(T.TagStart, end, this.linesIn(end));
     const isEmpty = (): boolean =>
       this.dialect.closesAny === true && this.tokens.kind(this.tokens.count - 1) === T.EmptyTagEnd;
     const closed = this.attributes() && !isEmpty();

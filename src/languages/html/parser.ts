@@ -57,7 +57,10 @@ function readByColumns(tokens: TokenTable, dialect: Dialect): HtmlParser {
 export const CODE = "#code";
 export const LABEL = "#label";
 
-const isCode = ({ name }: Open): boolean => name === CODE || name === LABEL;
+/** The same within a line, where it tells no depth. */
+const INLINE = "#inline";
+
+const isCode = ({ name }: Open): boolean => name.startsWith("#");
 
 export class HtmlParser extends TagParser<OpenElement> {
   protected readonly code: Code;
@@ -148,12 +151,19 @@ export class HtmlParser extends TagParser<OpenElement> {
 
   /** Blocks of code that lie within one content are nodes of it. */
   protected override other(t: number): void {
-    if (this.tokens.kind(t) !== T.Word || !this.counts(t)) return;
+    if (this.tokens.kind(t) !== T.Word) return;
     const step = this.code.stepOf(this.tokens, t);
     if (step === Step.None) return;
-    if (step === Step.Opens) return this.openCode(CODE, t);
+    const counts = this.counts(t);
+    if (step === Step.Opens) return this.openCode(counts ? CODE : INLINE, t);
     const { stack, tree } = this;
     const label = stack.at(-1);
+    const isInline = label?.name === INLINE;
+    if (isInline || !counts) {
+      // What begins or ends within a line is no block of its own.
+      if (step === Step.Closes && (isInline || label?.name === CODE)) this.pop(t);
+      return;
+    }
     if (label?.name === LABEL) {
       stack.pop();
       this.inside(label.content, t);
@@ -192,6 +202,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     const open = this.stack.at(-1)!;
     if (!isCode(open)) return super.pop(end);
     this.stack.pop();
+    if (open.name === INLINE) return;
     this.inside(open.content, end);
     this.tree.finish(N.OpenBlock, open.first, end);
   }

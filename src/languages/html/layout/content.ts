@@ -4,7 +4,7 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
-import { ISLANDS, holdsText } from "../islands.js";
+import { ISLANDS, beginsBlock, endsBlock, holdsText, isStep } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { leavesAtMargin } from "../margin.js";
 import { R } from "../rules.js";
@@ -204,8 +204,13 @@ export class HtmlLayout extends HtmlItems {
     const { tokens, tree } = this;
     if (node === NONE || tree.kind(node) !== N.CodeBlock) return false;
     return (
-      (this.beginsLine(first) || tokens.has(first - 1, TokenFlag.Own))
-      && (end >= tokens.count || tokens.onNewLine(end) || tokens.has(end, TokenFlag.Own))
+      (this.beginsLine(first) || tokens.has(first - 1, TokenFlag.Own) || endsBlock(tokens, first))
+      && (
+        end >= tokens.count
+        || tokens.onNewLine(end)
+        || tokens.has(end, TokenFlag.Own)
+        || beginsBlock(tokens, end)
+      )
     );
   }
 
@@ -228,7 +233,10 @@ export class HtmlLayout extends HtmlItems {
         continue;
       }
       const end = tree.end(inside);
-      split = this.isSplitUp(t, Math.min(end, tree.end(node) - 1));
+      const { tokens } = this;
+      split =
+        this.isSplitUp(t, Math.min(end, tree.end(node) - 1))
+        || tokens.end(end - 1) - tokens.start(first) > style.maxLineLength;
       if (!split) {
         spaced = this.isStatement(t) && this.isStatement(end - 1);
         this.besideContent(t, spaced);
@@ -320,8 +328,14 @@ export class HtmlLayout extends HtmlItems {
     const { sheet, tokens, tree } = this;
     for (const [i, { first, end, node, role }] of items.entries()) {
       const broken = i > 0 && items[i - 1]!.role === Role.Break && tokens.onNewLine(first);
+      const inner = i > 0 && (isStep(tokens, first) || isStep(tokens, items[i - 1]!.first));
       if (tokens.isTrivia(first) || (i > 0 && tokens.isTrivia(items[i - 1]!.first)) || broken) {
         if (i > 0 || edge) sheet.line(first, 0, 0, R.Line);
+      } else if (inner && tokens.onNewLine(first)) {
+        sheet.line(first, 0, this.style.blankLineLimit, R.Line);
+      } else if (inner) {
+        // Filled lines would give it one for itself, where it tells depth, or take that away.
+        this.keepApart(first, Demand.Space);
       } else if (i > 0 && this.isWideElement(node) && this.isApart(first)) {
         // Rather than its attributes, the text ends its line.
         sheet.line(first, 0, 0, R.Split);

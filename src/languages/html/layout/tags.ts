@@ -94,6 +94,9 @@ export abstract class HtmlTags {
     let kind = this.kindsByTag.get(tag);
     if (kind === undefined) {
       kind = elementKind(elementName(tag.slice(1), this.hasComponents));
+      // What another tongue adds to a name may make another one of it.
+      if (/[}>]$/.test(tag))
+        kind = { ...kind, isBlock: false, isHidden: false, isInlineBlock: false, isLoose: false };
       this.kindsByTag.set(tag, kind);
     }
     return kind;
