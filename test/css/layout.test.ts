@@ -157,6 +157,17 @@ describe("values", () => {
         left: 3px;
       }
       `],
+    // What stands in there is no style sheet.
+    ["scripts that an old browser took", `
+      img{width:expression(this.width>-1&&(x=")")?"740px":'auto');height:EXPRESSION( a
+        >-1 ) }
+      `, `
+      img {
+        width: expression(this.width>-1&&(x=")")?"740px":'auto');
+        height: EXPRESSION( a
+        >-1 );
+      }
+      `],
     ["addresses, hacks and old filters", `
       a { background:url( data:image/png;base64,a/b== ) ; *zoom:1;color:red\\9;filter:alpha(opacity=50) }
       `, `

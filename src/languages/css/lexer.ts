@@ -51,6 +51,8 @@ class CssLexer {
   /** Up to where nothing closes an interpolation, or an address: nobody looks again. */
   private noBrace = 0;
   private noParen = 0;
+  /** Whether a script was found that nothing closes. */
+  private noScriptEnd = false;
   private at: number;
   private readonly tokens: TokenTable;
   private newLine = true;
@@ -188,6 +190,10 @@ class CssLexer {
     if (text.charCodeAt(end) === Char.LeftParen && isUrl(text, at, end)) {
       const close = this.urlEnd(end);
       if (close > 0) end = close;
+    } else if (text.charCodeAt(end) === Char.LeftParen && isScript(text, at, end)) {
+      const close = this.scriptEnd(end);
+      if (/[\r\n]/.test(text.slice(end, close))) lines |= TokenFlag.MultiLine;
+      end = Math.max(end, close);
     }
     // A sign that would go on with nothing.
     if (end === at) end++;
@@ -254,6 +260,23 @@ class CssLexer {
     return 0;
   }
 
+  /** Where the script ends whose bracket stands at `from`; 0 where it is not closed. */
+  private scriptEnd(from: number): number {
+    if (this.noScriptEnd) return 0;
+    let depth = 0;
+    SCRIPT_PART.lastIndex = from;
+    for (
+      let part = SCRIPT_PART.exec(this.text);
+      part !== null;
+      part = SCRIPT_PART.exec(this.text)
+    ) {
+      if (part[0] === "(") depth++;
+      else if (part[0] === ")" && --depth === 0) return part.index + 1;
+    }
+    this.noScriptEnd = true;
+    return 0;
+  }
+
   /** Where an address without quotes ends whose bracket stands at `from`; 0 where it is a call like any other. */
   private urlEnd(from: number): number {
     const { text, dialect: { extended } } = this;
@@ -277,8 +300,15 @@ class CssLexer {
   }
 }
 
+/** A text in a script, or a bracket. */
+const SCRIPT_PART = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'|[()]/g;
+
 const isLineEnd = (c: number): boolean =>
   c === Char.LineFeed || c === Char.CarriageReturn || c === Char.FormFeed;
+
+/** Whether a word is the function in which an old browser took a script. */
+const isScript = (text: string, from: number, to: number): boolean =>
+  to - from === 10 && /^expression$/i.test(text.slice(from, to));
 
 /** Whether a word ends with the name of the function that takes an address. */
 const isUrl = (text: string, from: number, to: number): boolean =>

@@ -270,6 +270,7 @@ export abstract class ExpressionLayout extends BracketLayout {
 
   protected chainSplit(node: number): boolean {
     const { tree, tokens } = this;
+    if (this.links(node) < 2) return false;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
       const dot = tree.end(c);
       if (
