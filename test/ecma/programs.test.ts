@@ -237,6 +237,21 @@ describe("programs stay programs", () => {
       `],
   ], { maxLineLength: 24, operatorSplit: "after" });
 
+  // A brace that a comment has sent to a line of its own stands where the line of its function does.
+  fixtures("javascript", [
+    ["a brace behind a comment, below a name", `
+      pier
+      .moor = function () // by hand
+      { berth() }
+      `, `
+      pier
+        .moor = function () // by hand
+        {
+          berth();
+        };
+      `],
+  ]);
+
   fixtures("javascript", [
     ["a comment before a terminator that goes", `
       const p = a/*x*/;

@@ -351,7 +351,8 @@ export class EcmaLayout extends ControlLayout {
     const first = tree.first(node);
     const last = tree.end(node) - 1;
     const empty = first + 1 === last && tokens.kind(last) === T.RightBrace;
-    const ownLine = this.style.bracePlacement === "own-line" && !isStatement && !empty;
+    const placed = this.style.bracePlacement === "own-line" && !empty;
+    const ownLine = !isStatement && (placed || this.remarkBefore(first));
     if (ownLine) {
       this.openBlock(first, last, 0, owner);
       sheet.line(first, 0, 0, R.Brace);
