@@ -141,6 +141,7 @@ const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
 const standsAlone = (tokens: TokenTable, t: number): boolean =>
   tokens.onNewLine(t) && (t + 1 >= tokens.count || tokens.onNewLine(t + 1));
 
+/** Whether token t holds a sign with which islands begin. */
 function mayHoldIsland(tokens: TokenTable, t: number): boolean {
   for (let i = tokens.start(t), end = tokens.end(t); i < end; i++)
     if (BEGINS_ISLAND.has(tokens.text.charCodeAt(i))) return true;

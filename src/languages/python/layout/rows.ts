@@ -31,9 +31,14 @@ export function rowsOf(
   if (first >= closer || tokens.isTrivia(first)) return -1;
   const beside = !tokens.onNewLine(first);
   const columnOf = (t: number): number => columnAt(tokens.text, tokens.start(t), tabWidth);
+  /** In which the rows stand, or -1 before the first of them that begins a line. */
   let column = -1;
-  const isOdd = (t: number): boolean =>
-    tokens.onNewLine(t) && columnOf(t) !== (column < 0 ? column = columnOf(t) : column);
+  const isOdd = (t: number): boolean => {
+    if (!tokens.onNewLine(t)) return false;
+    const own = columnOf(t);
+    if (column < 0) column = own;
+    return own !== column;
+  };
   // The lines of one expression in there, or of the string that an item begins with, are rows too.
   let inside = node;
   for (let counts = true;;) {
