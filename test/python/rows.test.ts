@@ -55,30 +55,8 @@ describe("rows of brackets, as PEP 8 shows them", () => {
           fare = price(
               adults, children,
               seniors)
-      `, `
-      def moor(
-              ferry, berth,
-              tide=None):
-          fare = price(
-              adults, children,
-              seniors)
       `],
     ["hold one expression", `
-      if (late and not full
-              and tide):
-          wait()
-      if (late and not full
-          and tide):
-          wait()
-      notice = ("no ferry at %s, "
-                "ask the harbour" % hour)
-      boats = (query.where(pier)
-               .order(name)
-               .all())
-      raise Late("no ferry at %s, "
-                 "ask the harbour" % (hour,
-                                      minute))
-      `, `
       if (late and not full
               and tide):
           wait()
@@ -135,10 +113,6 @@ describe("rows of brackets, as PEP 8 shows them", () => {
       ]
       `],
     ["have a place for what ends in them", `
-      ferries = [(name, berth)
-                 for name, berth, hour
-                 in timetable]
-      `, `
       ferries = [(name, berth)
                  for name, berth, hour
                  in timetable]

@@ -115,10 +115,8 @@ export class Measure {
     let added = 0;
     let at = g;
     for (; at < tokens.count && upTo[at]! <= far; at++) {
-      const wanted: Demand = demand[at]!;
-      const folds = wanted === Demand.Seam || wanted === Demand.Fold;
-      if (marks[at] !== 0 || wanted === Demand.Fold) added += this.added(at);
-      if ((folds && frozen?.(at) !== true) || this.endsLine(at)) break;
+      if (marks[at] !== 0 || demand[at] === Demand.Fold) added += this.added(at);
+      if ((sheet.folds(at) && frozen?.(at) !== true) || this.endsLine(at)) break;
     }
     if (at === tokens.count && sheet.is(at, Mark.Slots)) added++;
     return Math.min(upTo[at]! - upTo[g]! + added, FAR);

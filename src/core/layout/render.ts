@@ -10,7 +10,7 @@ import { pushChanges } from "../text/minimise.js";
 import { endsLineAt } from "../text/line-ends.js";
 import { indentColumn } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
-import { Demand, Mark, type Sheet } from "./sheet.js";
+import { Mark, type Sheet } from "./sheet.js";
 import { KEPT, type Insert, type Solution } from "./solution.js";
 
 /** The changes that turn a sheet's text into the solution, sorted and minimal. */
@@ -278,8 +278,7 @@ class Renderer {
 
   /** The rule for a gap where a line ends or something is put in. */
   private lineRuleOf(g: number): string {
-    const demand = this.sheet.demand[g];
-    return demand === Demand.Fold || demand === Demand.Seam
+    return this.sheet.folds(g)
       ? this.language.rules[this.language.splitRule]!
       : this.ruleOf(g);
   }

@@ -228,6 +228,12 @@ export class Sheet {
     if (!this.tokens.swallows(gap - 1)) this.mark(gap, slot);
   }
 
+  /** Whether a line ends in a gap where its frame splits. */
+  folds(gap: number): boolean {
+    const demand: Demand = this.demand[gap]!;
+    return demand === Demand.Fold || demand === Demand.Seam;
+  }
+
   is(gap: number, mark: Mark): boolean {
     return (this.marks[gap]! & mark) !== 0;
   }

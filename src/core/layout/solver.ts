@@ -5,6 +5,7 @@ import { FAR, FLAT, Measure, lineEndsIn, writtenColumn } from "./measure.js";
 import { KEPT, type Insert, type Solution, type SolverOptions } from "./solution.js";
 import { Standing, splitAsItStands } from "./standing.js";
 import { Remarks } from "./remarks.js";
+import { rowsAround, rowsFit } from "./rows.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /** What became of a frame. */
@@ -313,13 +314,14 @@ class Solver {
 
   /** Whether gap g, the first in frame f in which a line ends, lies in rows that find room. */
   private inRows(g: number, f: number): boolean {
-    const { frames, owner } = this.sheet;
+    const { frames } = this.sheet;
     const { upTo } = this.measure;
-    let inner = owner[g]!;
-    while (inner > f && !frames.has(inner, FrameFlag.Rows)) inner = frames.parent(inner);
-    if (inner <= f) return false;
-    const before = upTo[frames.begin(inner)]! - upTo[frames.begin(f)]!;
-    return this.fitsInRows(inner, this.column + before);
+    const inner = rowsAround(this.sheet, g, f);
+    if (inner === f) return false;
+    return this.fitsInRows(
+      inner,
+      this.column + upTo[frames.begin(inner)]! - upTo[frames.begin(f)]!,
+    );
   }
 
   /** Whether the rows of a frame found no room. */
@@ -329,25 +331,10 @@ class Solver {
 
   /** Whether the rows of a frame find room as they are, from a column on, or would be as long one step in. */
   private fitsInRows(f: number, column: number): boolean {
-    const { sheet, measure } = this;
-    const { frames } = sheet;
-    if (frames.stepsOf(f) > 0) return true;
-    const end = frames.end(f) + 1;
-    let begin = frames.begin(f);
-    let breaks = false;
-    for (let g = begin + 1; g <= end; g++) {
-      const folds = this.folds(g);
-      if (g < end && measure.nextEnd(g) !== g && !(folds && sheet.owner[g] === f)) {
-        breaks ||= folds;
-        continue;
-      }
-      const columns = measure.upTo[g]! - measure.upTo[begin]! - measure.flatGap(begin);
-      const room = this.limit - columns - (g === end ? this.toBreak(g, f) : 0);
-      if (room < column && (breaks || room >= this.indent + this.step)) return false;
-      begin = g;
-      breaks = false;
-    }
-    return true;
+    if (this.sheet.frames.stepsOf(f) > 0) return true;
+    const opened = this.limit - this.indent - this.step;
+    const tail = this.toBreak(this.sheet.frames.end(f) + 1, f);
+    return rowsFit(this.sheet, this.measure, f, this.limit - column, opened, tail);
   }
 
   /** Columns of what ends a line at gap g: a sign that is put in, or one before it that only flat lines drop. */
@@ -496,7 +483,7 @@ class Solver {
       this.stands(g);
       return true;
     }
-    if (demand !== Demand.Seam && demand !== Demand.Fold) return false;
+    if (!sheet.folds(g)) return false;
     this.flat(g, this.measure.flatGap(g));
     return true;
   }
@@ -574,17 +561,11 @@ class Solver {
     const end = sheet.frames.end(owner) + 1;
     const last = Math.min(end, measure.nextEnd(g + 1));
     let next = g + 1;
-    while (next < last && !(this.folds(next) && sheet.owner[next] === owner)) next++;
+    while (next < last && !(sheet.folds(next) && sheet.owner[next] === owner)) next++;
     const tail = next === end ? this.toBreak(end, owner) : 0;
     const columns = measure.head(g) + measure.upTo[next]! - measure.upTo[g + 1]! + tail;
     const indent = this.base[owner]! + this.stepsOf(owner) * this.step;
     return indent + columns <= this.limit ? Math.max(columns, least) : least;
-  }
-
-  /** Whether a line may end in gap g where its frame splits. */
-  private folds(g: number): boolean {
-    const demand: Demand = this.sheet.demand[g]!;
-    return demand === Demand.Fold || demand === Demand.Seam;
   }
 
   /** Has a sign begin the line that gap g begins, and its token stand behind it. */

@@ -58,8 +58,7 @@ export function splitAsItStands(
 ): boolean | undefined {
   let splits: boolean | undefined;
   for (let g = sheet.frames.begin(f), end = sheet.frames.end(f); g <= end; g++) {
-    const demand: Demand = sheet.demand[g]!;
-    if (sheet.owner[g] !== f || (demand !== Demand.Fold && demand !== Demand.Seam)) continue;
+    if (sheet.owner[g] !== f || !sheet.folds(g)) continue;
     if (!frozen(g)) return undefined;
     splits = sheet.tokens.onNewLine(g) || splits === true;
   }

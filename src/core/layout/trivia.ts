@@ -45,7 +45,7 @@ function leadIn(
   while (t > first && !tokens.onNewLine(t)) t--;
   const demand: Demand = sheet.demand[next]!;
   const begins = demand === Demand.Line && tokens.onNewLine(t);
-  if (demand !== Demand.Seam && demand !== Demand.Fold && !begins) return;
+  if (!sheet.folds(next) && !begins) return;
   if (sheet.demand[t] !== Demand.Unset || sheet.is(next, Mark.Dedent)) return;
   for (let c = t; c < next; c++) {
     if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;

@@ -1,6 +1,9 @@
 /** A set of names from a text that lists them. */
 const names = (text: string): ReadonlySet<string> => new Set(text.trim().split(/\s+/));
 
+/** Whether another tongue adds to the name of a tag: `<form{% if tide %}`. */
+export const hasAddition = (tag: string): boolean => /[}>]$/.test(tag);
+
 /**
  * The name of an element by its tag: in small letters, as HTML takes both, but for that of a component.
  *
@@ -8,7 +11,7 @@ const names = (text: string): ReadonlySet<string> => new Set(text.trim().split(/
  */
 export function elementName(tag: string, hasComponents = false): string {
   // A statement of another tongue that stands beside it is no part of it.
-  const name = /[}>]$/.test(tag) ? tag.replace(/(?:\{%|<[%?])[^]*$/, "") : tag;
+  const name = hasAddition(tag) ? tag.replace(/(?:\{%|<[%?])[^]*$/, "") : tag;
   return hasComponents && /^[A-Z].*[a-z]/.test(name) ? name : name.toLowerCase();
 }
 

@@ -160,27 +160,31 @@ function blockAt(tokens: TokenTable, t: number): string {
   return BLOCK.has(name) ? name : "";
 }
 
-/** Whether a block ends right before token t, so that a line begins there. */
-export function endsBlock(tokens: TokenTable, t: number): boolean {
+/** Whether a block ends right before token t. */
+function endsBlock(tokens: TokenTable, t: number): boolean {
   let tag = t - 1;
   let kind: T = tokens.kind(tag);
   if (kind !== T.TagEnd && kind !== T.EmptyTagEnd) return false;
   do kind = tokens.kind(--tag);
   while (tag > 0 && kind !== T.TagStart && kind !== T.EndTagStart);
   const name = blockAt(tokens, tag);
-  return kind === T.EndTagStart ? name !== "" : VOID.has(name) && name !== "";
+  return kind === T.EndTagStart ? name !== "" : VOID.has(name);
 }
 
-/** Whether a block begins or ends at token t, so that a line does. */
-export const beginsBlock = (tokens: TokenTable, t: number): boolean =>
-  t < tokens.count && blockAt(tokens, t) !== "";
+/** Whether token t begins a line, or comes to as a block ends before it. */
+export const beginsOwnLine = (tokens: TokenTable, t: number): boolean =>
+  tokens.onNewLine(t) || (t > 0 && endsBlock(tokens, t));
 
-/** Whether token t is an island on a line of its own, or comes to stand on one as blocks are beside it. */
+/** Whether a line ends before token t, or comes to as a block begins or ends with it. */
+export const endsOwnLine = (tokens: TokenTable, t: number): boolean =>
+  t >= tokens.count || tokens.onNewLine(t) || blockAt(tokens, t) !== "";
+
+/** Whether token t is an island on a line of its own. */
 const isLone = (tokens: TokenTable, t: number): boolean => (
   tokens.kind(t) as T === T.Word
   && BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t)))
-  && (tokens.onNewLine(t) || (t > 0 && endsBlock(tokens, t)))
-  && (t + 1 >= tokens.count || tokens.onNewLine(t + 1) || beginsBlock(tokens, t + 1))
+  && beginsOwnLine(tokens, t)
+  && endsOwnLine(tokens, t + 1)
   && isIsland(tokens.textOf(t))
 );
 

@@ -157,17 +157,17 @@ export class HtmlParser extends TagParser<OpenElement> {
     const counts = this.counts(t);
     if (step === Step.Opens) return this.openCode(counts ? CODE : INLINE, t);
     const { stack, tree } = this;
-    const label = stack.at(-1);
-    const isInline = label?.name === INLINE;
+    const top = stack.at(-1);
+    const isInline = top?.name === INLINE;
     if (isInline || !counts) {
       // What begins or ends within a line is no block of its own.
-      if (step === Step.Closes && (isInline || label?.name === CODE)) this.pop(t);
+      if (step === Step.Closes && (isInline || top?.name === CODE)) this.pop(t);
       return;
     }
-    if (label?.name === LABEL) {
+    if (top?.name === LABEL) {
       stack.pop();
-      this.inside(label.content, t);
-      tree.finish(N.CodeBlock, label.first, t);
+      this.inside(top.content, t);
+      tree.finish(N.CodeBlock, top.first, t);
     }
     if (step === Step.Label) return this.openCode(LABEL, t);
     const place = stack.map(({ name }) => name).lastIndexOf(CODE);

@@ -67,11 +67,10 @@ function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Styl
 /** Whether token t begins a line that goes on with a construct, deeper than that begins. */
 function goesOn(sheet: Sheet, t: number, column: number, style: Style, signs: Signs): boolean {
   const owner = sheet.owner[t]!;
-  const demand: Demand = sheet.demand[t]!;
   if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block) || sheet.is(t, Mark.Dedent))
     return false;
   if (signs.endsPart(sheet.tokens.textOf(t - 1))) return false;
-  if (demand !== Demand.Fold && demand !== Demand.Seam && demand !== Demand.Space) return false;
+  if (!sheet.folds(t) && sheet.demand[t] !== Demand.Space) return false;
   let outer = owner;
   for (let f = owner; f !== ROOT && !sheet.frames.has(f, FrameFlag.Block | FrameFlag.Bracket);) {
     outer = f;

@@ -4,7 +4,7 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
-import { ISLANDS, beginsBlock, endsBlock, holdsText, isStep } from "../islands.js";
+import { ISLANDS, beginsOwnLine, endsOwnLine, holdsText, isStep } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { leavesAtMargin } from "../margin.js";
 import { R } from "../rules.js";
@@ -204,13 +204,8 @@ export class HtmlLayout extends HtmlItems {
     const { tokens, tree } = this;
     if (node === NONE || tree.kind(node) !== N.CodeBlock) return false;
     return (
-      (this.beginsLine(first) || tokens.has(first - 1, TokenFlag.Own) || endsBlock(tokens, first))
-      && (
-        end >= tokens.count
-        || tokens.onNewLine(end)
-        || tokens.has(end, TokenFlag.Own)
-        || beginsBlock(tokens, end)
-      )
+      (first === 0 || beginsOwnLine(tokens, first) || tokens.has(first - 1, TokenFlag.Own))
+      && (endsOwnLine(tokens, end) || tokens.has(end, TokenFlag.Own))
     );
   }
 
@@ -233,10 +228,9 @@ export class HtmlLayout extends HtmlItems {
         continue;
       }
       const end = tree.end(inside);
-      const { tokens } = this;
       split =
         this.isSplitUp(t, Math.min(end, tree.end(node) - 1))
-        || tokens.end(end - 1) - tokens.start(first) > style.maxLineLength;
+        || this.tokens.end(end - 1) - this.tokens.start(first) > style.maxLineLength;
       if (!split) {
         spaced = this.isStatement(t) && this.isStatement(end - 1);
         this.besideContent(t, spaced);

@@ -5,7 +5,7 @@ import { TokenFlag, type TokenTable } from "../../../core/syntax/tokens.js";
 import { NONE, type Tree } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { lineColumn } from "../../../core/text/width.js";
-import { elementKind, elementName, type ElementKind } from "../elements.js";
+import { elementKind, elementName, hasAddition, type ElementKind } from "../elements.js";
 import { isLoneValue } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
@@ -95,7 +95,7 @@ export abstract class HtmlTags {
     if (kind === undefined) {
       kind = elementKind(elementName(tag.slice(1), this.hasComponents));
       // What another tongue adds to a name may make another one of it.
-      if (/[}>]$/.test(tag))
+      if (hasAddition(tag))
         kind = { ...kind, isBlock: false, isHidden: false, isInlineBlock: false, isLoose: false };
       this.kindsByTag.set(tag, kind);
     }

@@ -141,17 +141,12 @@ export abstract class ExpressionLayout extends BracketLayout {
   // Expressions
 
   /**
-   * @param leads the kinds of tokens before which it folds, where its rows may stay.
+   * An expression that splits at signs of its own.
+   *
+   * @param rows whether it lies in rows that stay, and the author's lines end where it may split.
    */
-  protected folded(
-    node: number,
-    hang: number,
-    rule: Rule,
-    leads?: (kind: T) => boolean,
-  ): void {
+  protected folded(node: number, hang: number, rule: Rule, rows = false): void {
     const { tree, sheet, inRows } = this;
-    const before = rule !== this.binaryRule || this.breaksBefore;
-    const rows = inRows && leads !== undefined && operatorsLead(this, node, leads) === before;
     this.inRows = false;
     sheet.open(
       tree.first(node) + 1,
@@ -170,8 +165,14 @@ export abstract class ExpressionLayout extends BracketLayout {
     this.breaksBefore = operatorSplit === "as-written"
       ? operatorsLead(this, node, isOperator)
       : operatorSplit === "before";
-    this.folded(node, hang, this.binaryRule, isOperator);
+    const rows = this.inRows && operatorsLead(this, node, isOperator) === this.breaksBefore;
+    this.folded(node, hang, this.binaryRule, rows);
     this.breaksBefore = around;
+  }
+
+  protected ternary(node: number, hang: number): void {
+    const isWord = (kind: T): boolean => kind === T.If || kind === T.Else;
+    this.folded(node, hang, this.ternaryRule, this.inRows && operatorsLead(this, node, isWord));
   }
 
   /** The parts of a string stand in one column. */

@@ -1,4 +1,5 @@
 import type { Style } from "../../../core/style/style.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE, type Parsed } from "../../../core/syntax/tree.js";
 import { columnAt } from "../../../core/text/width.js";
 import { N, isDisplay } from "../kinds.js";
@@ -28,7 +29,9 @@ export function rowsOf(
   const opener = tree.first(node);
   const closer = tree.end(node) - 1;
   const first = opener + 1;
-  if (first >= closer || tokens.isTrivia(first)) return -1;
+  if (tokens.isTrivia(first)) return -1;
+  // Most stand on one line, and nothing else needs to be asked.
+  if (tokens.nextWith(TokenFlag.OnNewLine, first, closer + 1) > closer) return -1;
   const beside = !tokens.onNewLine(first);
   const columnOf = (t: number): number => columnAt(tokens.text, tokens.start(t), tabWidth);
   /** In which the rows stand, or -1 before the first of them that begins a line. */

@@ -202,15 +202,9 @@ class PythonLayout extends ExpressionLayout {
       case N.Not: return this.run(node, this.wordRule, hang);
       case N.Yield: return this.yields(node);
       case N.Binary: return this.binary(node, hang);
-      case N.Ternary:
-        return this.folded(
-          node,
-          hang,
-          this.ternaryRule,
-          (kind) => kind === T.If || kind === T.Else,
-        );
+      case N.Ternary: return this.ternary(node, hang);
       case N.Comprehension:
-        return this.folded(node, 0, this.comprehensionRule, (kind) => kind === T.For);
+        return this.folded(node, 0, this.comprehensionRule, this.inRows);
       case N.ComprehensionClause:
         // Where nothing in it has brackets to split, a line may end before `in`.
         if (this.breakInside(this.tree.child(node), true) > 0) return this.run(node, this.wordRule);
