@@ -87,6 +87,43 @@ describe("pages with islands of code", () => {
        tide") %>
       </div>
       `],
+    ["controls nest among themselves, whatever markup their templates begin and end", `
+      <asp:Repeater runat="server">
+      <HeaderTemplate>
+              <table>
+          </HeaderTemplate>
+          <ItemTemplate>
+              <tr>
+                  <td>06:40</td>
+              </tr>
+          </ItemTemplate>
+          <SeparatorTemplate>
+              <p>
+          </SeparatorTemplate>
+          <FooterTemplate>
+              </table>
+          </FooterTemplate>
+      </asp:Repeater>
+      <p>low</p>
+      `, `
+      <asp:Repeater runat="server">
+          <HeaderTemplate>
+              <table>
+          </HeaderTemplate>
+          <ItemTemplate>
+              <tr>
+                  <td>06:40</td>
+              </tr>
+          </ItemTemplate>
+          <SeparatorTemplate>
+              <p>
+          </SeparatorTemplate>
+          <FooterTemplate>
+              </table>
+          </FooterTemplate>
+      </asp:Repeater>
+      <p>low</p>
+      `],
     ["pages in another language keep their islands", `
       <%@ Page Language="VB" %>
       <p><%=a  &  b%></p>
@@ -97,6 +134,14 @@ describe("pages with islands of code", () => {
       text
       `],
   ]);
+});
+
+test("the end tag of a control goes back to it, whatever stands open there", () => {
+  const page =
+    "<asp:List>\n    <HeaderTemplate>\n        <table>\n        </HeaderTemplate¦\n</asp:List>\n";
+  expect(keyed("aspx", page, ">")).toBe(
+    "<asp:List>\n    <HeaderTemplate>\n        <table>\n    </HeaderTemplate>¦\n</asp:List>\n",
+  );
 });
 
 test("Enter after an island that opens a block", () => {

@@ -97,7 +97,7 @@ describe("template tongues whose words tell depth", () => {
       `, `
       {% block content %}
         <p>{% trans "Tides" %} {% trans %}of
-        <b>Gullhaven</b>
+          <b>Gullhaven</b>
           {% endtrans %}
         </p>
         <h1>Tides</h1>

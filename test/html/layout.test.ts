@@ -164,7 +164,7 @@ describe("scripts and style sheets", () => {
     [
       "a template's lines do not move",
       "<div><script>\nx = `\na`;\n</script></div>\n",
-      "<div>\n  <script>\nx = `\na`;\n  </script>\n</div>\n",
+      "<div>\n  <script>\n    x = `\na`;\n  </script>\n</div>\n",
     ],
     [
       "a blank line goes, what stands before the next one stays",

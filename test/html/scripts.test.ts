@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { mayHoldText } from "../../dist/core/regions/texts.js";
+import { textsIn } from "../../dist/core/regions/texts.js";
 import { keyed } from "../support/caret.js";
 import { fixtures } from "../support/fixtures.js";
 import { format } from "../support/format.js";
@@ -49,22 +49,50 @@ describe("the step of scripts and style sheets", () => {
 
 describe("texts over several lines in code", () => {
   fixtures("html", [
-    ["have their script stay where it is", `
+    ["stay while the other lines move", `
+      <main>
       <div>
       <script>
           const notice = \`Low water
-        at six\`;
-          show(notice);
+        at \${hours.join(\`
+      and \`)}\`;
+          show(notice / 2, /\`/);
       </script>
       </div>
+      </main>
       `, `
+      <main>
+        <div>
+          <script>
+            const notice = \`Low water
+        at \${hours.join(\`
+      and \`)}\`;
+            show(notice / 2, /\`/);
+          </script>
+        </div>
+      </main>
+      `],
+    ["have their script stay where it is, where signs do not tell them", `
+      <main>
       <div>
-        <script>
+      <script>
+          if (low) {} /\`/.test(tide);
           const notice = \`Low water
         at six\`;
-          show(notice);
-        </script>
+      </script>
       </div>
+      </main>
+      `, `
+      <main>
+        <div>
+          <script>
+          if (low) {}
+          /\`/.test(tide);
+          const notice = \`Low water
+        at six\`;
+          </script>
+        </div>
+      </main>
       `],
     ["those on one line do not", `
       <div>
@@ -92,7 +120,7 @@ describe("texts over several lines in code", () => {
       `, `
       <div>
           <script runat="server">
-          string notice = @"Low water
+              string notice = @"Low water
         at six";
           </script>
       </div>
@@ -114,8 +142,9 @@ describe("texts over several lines in code", () => {
       // One sign after another, with a line end between the two.
       const plain = !/["'@\\$]/.test(code) && first !== undefined;
       const holds = plain && rest.some((text, i) => i % 2 === 0 && text.includes("\n"));
-      if (holds) expect(mayHoldText(code)).toBe(true);
-      if (!/[`"'@]/.test(code)) expect(mayHoldText(code)).toBe(false);
+      const texts = textsIn(code);
+      if (holds) expect(texts?.length).not.toBe(0);
+      if (!/[`"'@]/.test(code)) expect(texts).toEqual([]);
     }));
   });
 });

@@ -80,6 +80,18 @@ describe("what is pasted first into a head or a body", () => {
       "<meta a>\n",
       "<head>\n<meta a>\n<meta b>\n</head>\n",
     ],
+    [
+      "at the margin, where the body's lines stand there and nothing else is in the head",
+      "  <head>\n¦  </head>\n  <body>\n  <p>low</p>\n  </body>\n",
+      "      <meta a>\n",
+      "  <head>\n  <meta a>\n  </head>\n  <body>\n  <p>low</p>\n  </body>\n",
+    ],
+    [
+      "a step in, where only a script stands at the margin",
+      "<head>\n<script>\nmoor();\n</script>\n</head>\n<body>\n¦</body>\n",
+      "<form>\n    <p>low</p>\n</form>\n",
+      "<head>\n<script>\nmoor();\n</script>\n</head>\n<body>\n  <form>\n    <p>low</p>\n  </form>\n</body>\n",
+    ],
   ])("%s", (_, text, clip, wanted) => {
     const document = engine.open({ uri: "", languageId: "html", text: text.replace("¦", "") });
     const from = text.indexOf("¦");

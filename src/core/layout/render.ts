@@ -198,7 +198,7 @@ class Renderer {
       while (text[to] === " " || text[to] === "\t") to++;
       // Behind a backslash the line goes on, and its blanks are text.
       const goesOn = !this.tokens.isTrivia(t) && this.continues(i);
-      if (!goesOn && text[to] !== "\n" && text[to] !== "\r")
+      if (!goesOn && !this.sheet.inTexts.has(i) && text[to] !== "\n" && text[to] !== "\r")
         lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
       i = to - 1;
     }

@@ -17,7 +17,7 @@ import { once } from "../once.js";
 import type { FindRegions, Region, Regions } from "./region.js";
 import { relocated } from "../syntax/relocated.js";
 import { RegionRows } from "./rows.js";
-import { mayHoldText } from "./texts.js";
+import { textsIn } from "./texts.js";
 
 /** What regions ask of the document that holds them. */
 export interface HostDocument {
@@ -286,22 +286,25 @@ export class HostRegions {
 export const regionsBy = (find: FindRegions, { readsMore = false } = {}): Regions => ({
   in: find,
   movable(syntax) {
-    const { text } = syntax.tokens;
-    const regions = Array.from(find(syntax));
-    return new Set(
-      regions.filter(({ from, to }) => !mayHoldText(text.slice(from, to))).map(({ to }) => to),
-    );
+    const found = new Map<number, readonly Span[]>();
+    for (const region of find(syntax)) {
+      const texts = textsIn(syntax.tokens.text.slice(region.from, region.to));
+      if (texts !== undefined)
+        found.set(region.to, texts.map((text) => movedBy(text, region.from)));
+    }
+    return found;
   },
   open: (host) => new HostRegions(host, find, readsMore),
 });
 
+const movedBy = ({ from, to }: Span, by: number): Span => ({ from: from + by, to: to + by });
+
 /** A region that lies elsewhere by a number of characters. */
 function shifted(region: Region, by: number): Region {
-  const move = ({ from, to }: Span): Span => ({ from: from + by, to: to + by });
   return {
     ...region,
-    ...move(region),
-    ...(region.islands && { islands: region.islands.map(move) }),
+    ...movedBy(region, by),
+    ...(region.islands && { islands: region.islands.map((island) => movedBy(island, by)) }),
   };
 }
 

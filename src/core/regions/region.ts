@@ -45,8 +45,8 @@ export type FindRegions = (syntax: Syntax) => Iterable<Region>;
 /** What a language says of regions: `regionsBy` makes it of a function that tells them. */
 export interface Regions {
   readonly in: FindRegions;
-  /** Where those end whose lines may move, as no text over several lines stands in them: UTF-16 offsets. */
-  readonly movable: (syntax: Syntax) => ReadonlySet<number>;
+  /** Where those end whose lines may move, each with the texts in it whose lines may not: UTF-16 offsets. */
+  readonly movable: (syntax: Syntax) => ReadonlyMap<number, readonly Span[]>;
   /** Those of one document, open. Who has a language without any does not load what keeps them. */
   readonly open: (host: HostDocument) => HostRegions;
 }

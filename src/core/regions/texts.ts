@@ -1,3 +1,7 @@
+import { Mark, type Sheet } from "../layout/sheet.js";
+import type { Span } from "../outline/excerpt.js";
+import { isLineEnd } from "../text/line-ends.js";
+
 /** What begins a text that may go on over several lines, in one language or another. */
 const BEGINS = /`|"""|'''|@\$?"/;
 
@@ -5,9 +9,135 @@ const BEGINS = /`|"""|'''|@\$?"/;
 const ON_ONE_LINE =
   /`(?:[^`\r\n\\$]|\\.|\$(?!\{)|\$\{[^`{}\r\n]*\})*`|"""[^\r\n]*?"""|'''[^\r\n]*?'''|@\$?"(?:[^"\r\n]|"")*"(?!")/g;
 
+/** What white space, names, comments and texts of one line come to; texts of several lines in C#. */
+const PIECE =
+  /\s+|[\w$]+|\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"(?!")|("{3,})(?!")[^]*?[^"]\1(?!")|"(?!"")(?:[^"\\\r\n]|\\[^])*"|'(?!'')(?:[^'\\\r\n]|\\[^])*'/y;
+
+/** A regular expression (ECMA-262, 12.9.5). */
+const PATTERN = /\/(?:[^/\\[\r\n]|\\.|\[(?:[^\]\\\r\n]|\\.)*\])+\/\w*/y;
+
+/** Words whose brackets hold no value. */
+const HEAD = /^(?:if|while|for|with)$/;
+
+/** Words before which no value ends. */
+const OPERATOR =
+  /^(?:return|typeof|case|in|of|do|else|void|delete|throw|new|yield|await|instanceof)$/;
+
+/** How long a line may be of which the rest is looked at. */
+const FAR = 400;
+
 /**
- * Whether a text over several lines may stand in the code of a region. What its lines begin with is the text's, so
- * that they must not move with the others. It is told without reading the code: rather once too often.
+ * The texts over several lines in the code of a region, whose lines must not move with the others. It is told
+ * without reading the code, for languages whose comments and strings are those of C.
+ *
+ * @returns undefined where a look at the signs does not tell them.
  */
-export const mayHoldText = (code: string): boolean =>
-  BEGINS.test(code) && BEGINS.test(code.replace(ON_ONE_LINE, ""));
+export function textsIn(code: string): readonly Span[] | undefined {
+  if (!BEGINS.test(code) || !BEGINS.test(code.replace(ON_ONE_LINE, ""))) return [];
+  return new Scanner(code).run();
+}
+
+/** Has the lines of token t move with its first, but for those of texts; false where these are not told. */
+export function reindentCode(sheet: Sheet, t: number): boolean {
+  const { tokens } = sheet;
+  const code = tokens.textOf(t);
+  const texts = textsIn(code);
+  if (texts === undefined) return false;
+  for (const { from, to } of texts)
+    for (let i = from; i < to; i++)
+      if (isLineEnd(code.charCodeAt(i))) sheet.inTexts.add(tokens.start(t) + i);
+  sheet.mark(t, Mark.Reindent);
+  return true;
+}
+
+/** Looks through code for texts, sign by sign. */
+class Scanner {
+  private at = 0;
+  /** The last piece that is neither white space nor a comment; where a head ends, what opens that. */
+  private last = "";
+  /** Of round brackets that are open, whether each begins a head. */
+  private readonly heads: boolean[] = [];
+  private readonly texts: Span[] = [];
+
+  constructor(private readonly code: string) {}
+
+  run(): readonly Span[] | undefined {
+    return this.codeUpTo("") ? this.texts : undefined;
+  }
+
+  /** Takes code up to a closing brace of its own, or its end; false where it cannot be told. */
+  private codeUpTo(closer: "" | "}"): boolean {
+    const { code } = this;
+    let braces = 0;
+    while (this.at < code.length) {
+      const from = this.at;
+      const piece = this.take(PIECE);
+      if (piece !== undefined) {
+        if (/^(?:\s|\/[/*])/.test(piece)) continue;
+        // A member's name is no word of the language.
+        this.last = this.last === "." ? `.${piece}` : piece;
+        if (/^["'@]/.test(piece) && /[\r\n]/.test(piece)) this.texts.push({ from, to: this.at });
+        continue;
+      }
+      const sign = code[from]!;
+      const isTold = sign === "`"
+        ? this.template()
+        : sign === "/"
+        ? this.slash()
+        : !/^(?:["']|#\W)/.test(code.slice(from, from + 2));
+      if (!isTold) return false;
+      if (sign === "`" || sign === "/") continue;
+      if (sign === "}" && braces-- === 0) return closer === "}";
+      if (sign === "{") braces++;
+      if (sign === "(") this.heads.push(HEAD.test(this.last));
+      this.last = sign === ")" && this.heads.pop() === true ? "(" : sign;
+      this.at++;
+    }
+    return closer === "";
+  }
+
+  private take(pattern: RegExp): string | undefined {
+    pattern.lastIndex = this.at;
+    const piece = pattern.exec(this.code)?.[0];
+    this.at += piece?.length ?? 0;
+    return piece;
+  }
+
+  /** A text in back quotes, with what is put into it. */
+  private template(): boolean {
+    const { code, texts } = this;
+    const { length } = texts;
+    const from = this.at++;
+    for (; this.at < code.length; this.at++) {
+      const sign = code[this.at];
+      if (sign === "\\") {
+        this.at++;
+      } else if (sign === "`") {
+        this.at++;
+        this.last = "`";
+        // Those within it are part of it.
+        texts.splice(length, Infinity, { from, to: this.at });
+        return true;
+      } else if (sign === "$" && code[this.at + 1] === "{") {
+        this.at += 2;
+        this.last = "{";
+        if (!this.codeUpTo("}")) return false;
+      }
+    }
+    return false;
+  }
+
+  /** A division or a regular expression, where what stands before it tells which, or it is all the same. */
+  private slash(): boolean {
+    const { code, last } = this;
+    const isStep = /(?:\+\+|--)\s*$/.test(code.slice(Math.max(0, this.at - 9), this.at));
+    const isValue = isStep || (/^[\w$"'`\]).]/.test(last) && !OPERATOR.test(last));
+    if (!isValue && last !== "}") {
+      this.last = "]";
+      return this.take(PATTERN) !== undefined;
+    }
+    this.last = "/";
+    this.at++;
+    return isValue || !/^[^\r\n]*["'`]/.test(code.slice(this.at, this.at + FAR));
+  }
+}

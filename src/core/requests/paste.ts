@@ -58,7 +58,7 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
     lines: block,
     brought,
     lead: behindCode ? 0 : indentColumn(lead, 0, lead.length, style.tabWidth),
-    tabbed: /^\t/m.test(text.slice(start + lead.length, end)),
+    tabbed: block.slice(1).some(({ from }) => text[from] === "\t"),
     behindCode,
   });
   // Its depth in its own steps is meant.

@@ -2,7 +2,7 @@ import type { EnteredText, Typing } from "../../core/language.js";
 import { startOfLine, whiteOf } from "../../core/text/width.js";
 import { whiteBeyond } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
-import { htmlClosers } from "../html/closers.js";
+import { htmlClosers, openControl } from "../html/closers.js";
 import type { Dialect } from "../html/parser.js";
 import { htmlTyping } from "../html/typing.js";
 import { R, RULES } from "../html/rules.js";
@@ -14,11 +14,14 @@ const CLOSERS = ")}]";
 /** The line that statements of their own follow, with its white space, at the end of a text. */
 const BEGINS_STATEMENTS = /(?:^|[\r\n])([ \t]*)<%[ \t]*(?:\r\n|\r|\n)$/;
 
+/** The end tag of a control, or of a control's property. */
+const END_TAG = /^<\/([\w.-]+:[\w.-]+|[A-Z]\w*[a-z]\w*)>$/;
+
 /** How far such a line is looked through. */
 const FAR = 200;
 
 /** How pages of the server are read. */
-export const DIALECT: Dialect = { closesAny: true };
+export const DIALECT: Dialect = { closesAny: true, hasControls: true };
 
 /** What is said of text that is being typed. */
 export const aspxTyping: Typing = {
@@ -29,7 +32,14 @@ export const aspxTyping: Typing = {
     const start = startOfLine(text, at);
     const head = text.slice(start, at).trimStart();
     const to = at - head.length;
-    const opener = head === "%>" ? openIsland(text, to) : head === "}" ? openBracket(text, to) : -1;
+    const name = END_TAG.exec(head)?.[1];
+    const opener = name !== undefined
+      ? openControl(text.slice(0, to), name, DIALECT)
+      : head === "%>"
+      ? openIsland(text, to)
+      : head === "}"
+      ? openBracket(text, to)
+      : -1;
     if (opener < 0) return undefined;
     // A line that begins with what closes stands where the line of the opener does.
     const white = whiteOf(text, opener);

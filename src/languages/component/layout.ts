@@ -1,6 +1,6 @@
 import type { Syntax } from "../../core/language.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "../../core/layout/sheet.js";
-import { mayHoldText } from "../../core/regions/texts.js";
+import { reindentCode } from "../../core/regions/texts.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { lineColumn } from "../../core/text/width.js";
@@ -25,12 +25,10 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
     const isDeeper = tokens.onNewLine(t) && columnOf(t) > columnOf(t - 1);
     const frame = sheet.open(t, t + 1, FrameFlag.Block, 0);
     sheet.frames.anchor.set(frame, t - 1);
-    // Lines of a text over several lines must not move, and what stands deeper is meant to.
-    if (!isDeeper && tokens.onNewLine(t) && mayHoldText(tokens.textOf(t))) {
-      sheet.set(t, Demand.Level, R.Block);
-    } else if (!isDeeper && !(isMarkup && isText(tokens, t, 0))) {
-      sheet.line(t, 0, 0, R.Block);
-      sheet.mark(t, Mark.Reindent);
+    // What stands deeper is meant to.
+    if (!isDeeper && !(isMarkup && isText(tokens, t, 0))) {
+      if (reindentCode(sheet, t) || !tokens.onNewLine(t)) sheet.line(t, 0, 0, R.Block);
+      else sheet.set(t, Demand.Level, R.Block);
     }
     if (!isMarkup || !isText(tokens, t + 1, -1)) {
       sheet.line(t + 1, 0, 0, R.Block);

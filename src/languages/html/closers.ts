@@ -39,11 +39,20 @@ export function htmlClosers(
   const parser = new ClosingParser(tokens, false, dialect);
   const open = parser.openAtEnd();
   const ends = (one: OpenElement): boolean => parser.closer(one).trim().startsWith(line);
-  // What needs no end tag ends with what holds it.
+  // What needs no end tag ends with what holds it, and all that stands in a control with that.
   const ended = line === "" ? -1 : open.findIndex(ends);
-  if (ended > 0 && open.slice(0, ended).every(({ name }) => ENDS_ALONE.has(name)))
-    open.splice(0, ended);
+  const inner = open.slice(0, Math.max(0, ended));
+  if (open[ended]?.control === true || inner.every(({ name }) => ENDS_ALONE.has(name)))
+    open.splice(0, inner.length);
   return open.map((one) => parser.closer(one)).join("").trim();
+}
+
+/** Where the control begins that an end tag after a text ends; -1 where none of its name is open. */
+export function openControl(text: string, name: string, dialect: Dialect): number {
+  const tokens = lexHtml(text, dialect);
+  const open = new ClosingParser(tokens, false, dialect).openAtEnd()
+    .find((one) => one.control === true && one.name === name.toLowerCase());
+  return open === undefined ? -1 : tokens.start(open.first);
 }
 
 /** Whether the last tag of a text lacks its end. */

@@ -4,6 +4,9 @@ const names = (text: string): ReadonlySet<string> => new Set(text.trim().split(/
 /** Whether another tongue adds to the name of a tag: `<form{% if tide %}`. */
 export const hasAddition = (tag: string): boolean => /[}>]$/.test(tag);
 
+/** A name with a capital and small letters: a component's, or that of a control's property. */
+export const COMPONENT = /^[A-Z].*[a-z]/;
+
 /**
  * The name of an element by its tag: in small letters, as HTML takes both, but for that of a component.
  *
@@ -12,7 +15,7 @@ export const hasAddition = (tag: string): boolean => /[}>]$/.test(tag);
 export function elementName(tag: string, hasComponents = false): string {
   // A statement of another tongue that stands beside it is no part of it.
   const name = hasAddition(tag) ? tag.replace(/(?:\{%|<[%?])[^]*$/, "") : tag;
-  return hasComponents && /^[A-Z].*[a-z]/.test(name) ? name : name.toLowerCase();
+  return hasComponents && COMPONENT.test(name) ? name : name.toLowerCase();
 }
 
 /** Elements without content (HTML Living Standard, 13.1.2). */

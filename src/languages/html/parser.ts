@@ -5,6 +5,7 @@ import {
   BARRIER,
   BLOCK,
   CHOICE,
+  COMPONENT,
   ENDED_BY,
   ENDS_ALONE,
   FIXED,
@@ -22,11 +23,15 @@ export interface Dialect extends Components {
   readonly lex?: (text: string) => TokenTable;
   /** What is code in it; the tongues of any page where it is left out. */
   readonly code?: Code;
+  /** Whether tags are controls' too: those nest among themselves, whatever markup stands in them. */
+  readonly hasControls?: boolean;
 }
 
 export interface OpenElement extends Open {
   /** Whether it is part of a drawing or of a formula. */
   readonly foreign: boolean;
+  /** Whether it is a control, or a property of one: `<asp:Repeater>`, `<Columns>`. */
+  readonly control?: boolean;
 }
 
 /**
@@ -74,8 +79,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     return elementName(tag, this.dialect.hasComponents);
   }
 
-  protected endsAlone(name: string): boolean {
-    return ENDS_ALONE.has(name);
+  protected endsAlone({ name, control }: OpenElement): boolean {
+    return ENDS_ALONE.has(name) || (control !== true && this.isInTemplate());
   }
 
   protected startTag(): void {
@@ -98,7 +103,8 @@ export class HtmlParser extends TagParser<OpenElement> {
       this.beyond++;
     } else {
       const inside = foreign && name !== "foreignobject";
-      stack.push({ name, first, content: this.at, foreign: inside });
+      const control = this.isControl(tokens.textOf(first).slice(1));
+      stack.push({ name, first, content: this.at, foreign: inside, control });
       if (tokens.kind(this.at) === T.Raw) this.at++;
     }
   }
@@ -110,6 +116,7 @@ export class HtmlParser extends TagParser<OpenElement> {
       return stack.length - 1;
     const begins = this.byColumns && this.beginsLine(t);
     const column = begins ? this.columnOf(t) : -1;
+    const control = stack.some((open) => open.control === true && open.name === name);
     let found = -1;
     for (let i = stack.length - 1; i >= 0; i--) {
       const open = stack[i]!;
@@ -120,6 +127,8 @@ export class HtmlParser extends TagParser<OpenElement> {
         if (this.columnOf(open.first) < column) return found;
         if (found < 0) found = i;
       }
+      if (control) continue;
+      if (open.control === true && !begins) break;
       // What is inline ends nothing beyond a block, but for what a browser opens again in there.
       const isBlock = BLOCK.has(open.name) && !CHOICE.has(open.name);
       const stops = BARRIER.has(open.name) || (isBlock && !OPENED_AGAIN.has(name));
@@ -128,8 +137,23 @@ export class HtmlParser extends TagParser<OpenElement> {
     return found;
   }
 
-  /** An island before it on its line may come to the start tag. */
+  /** Whether a tag is a control's, or that of a property of the control in which it stands. */
+  private isControl(tag: string): boolean {
+    if (this.dialect.hasControls !== true) return false;
+    return tag.includes(":") || (this.stack.at(-1)?.control === true && COMPONENT.test(tag));
+  }
+
+  /** Whether what is innermost open is a control's template: markup may begin in one and end in the next. */
+  private isInTemplate(): boolean {
+    const { stack } = this;
+    for (let i = stack.length - 1; i >= 0; i--)
+      if (stack[i]!.control === true) return stack[i]!.name.endsWith("template");
+    return false;
+  }
+
+  /** An island before it on its line may come to the start tag, a template before it may hold that. */
   protected override isMadeElsewhere(t: number): boolean {
+    if (this.isInTemplate()) return true;
     const { tokens } = this;
     for (; this.looked < t; this.looked++) {
       const { looked } = this;

@@ -38,7 +38,7 @@ export abstract class TagParser<O extends Open> {
   /** The place on the stack of the element that the end tag at token t ends; -1 for none. */
   protected abstract placeOf(name: string, t: number): number;
   /** Whether the end tag of an element may be left out. */
-  protected abstract endsAlone(name: string): boolean;
+  protected abstract endsAlone(open: O): boolean;
 
   document(): void {
     const { tokens, tree } = this;
@@ -125,7 +125,7 @@ export abstract class TagParser<O extends Open> {
   /** Ends the innermost element without an end tag. */
   protected pop(end: number): void {
     const open = this.stack.pop()!;
-    if (!this.endsAlone(open.name)) this.mismatches++;
+    if (!this.endsAlone(open)) this.mismatches++;
     this.finishContent(open, end);
     this.tree.finish(N.Element, open.first, end);
   }

@@ -1,4 +1,5 @@
 import type { Typing } from "../../core/language.js";
+import { whiteOf } from "../../core/text/width.js";
 import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
@@ -38,6 +39,9 @@ function goesOnFlush(before: string, below: string | undefined): boolean {
   return white !== undefined && white === next;
 }
 
+/** The white space of the last line that holds something. */
+const whiteOfLast = (text: string): string => whiteOf(text, text.trimEnd().length);
+
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
   triggers: [">", "/", " ", "}"],
@@ -50,9 +54,9 @@ export const htmlTyping: Typing = {
     const line = FIRST_LINES.get(name);
     if (line === undefined) return undefined;
     const other = name === "head" ? below : name === "body" ? before : undefined;
+    if (other !== undefined && leavesAtMargin(other)) return `${whiteOfLast(before)}<hr>`;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
-    const flush =
-      other !== undefined && (leavesAtMargin(other) || (name === "body" && !HEAD.test(other)));
+    const flush = name === "body" && !HEAD.test(before);
     return flush || goesOnFlush(before, below) ? undefined : line;
   },
 };

@@ -1,6 +1,5 @@
 import type { Language } from "../../core/language.js";
-import { Mark } from "../../core/layout/sheet.js";
-import { mayHoldText } from "../../core/regions/texts.js";
+import { reindentCode } from "../../core/regions/texts.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
 import { htmlClosers } from "../html/closers.js";
@@ -50,7 +49,7 @@ class RazorLayout extends HtmlLayout {
     const { tokens, sheet } = this;
     for (let t = 1; t < tokens.count; t++) {
       const isMembers = this.isKind(t, T.Raw) && tokens.has(t - 1, CODE);
-      if (isMembers && !mayHoldText(tokens.textOf(t))) sheet.mark(t, Mark.Reindent);
+      if (isMembers) reindentCode(sheet, t);
     }
     super.document();
   }
@@ -68,7 +67,7 @@ class RazorLayout extends HtmlLayout {
   protected override lone(t: number): void {
     const { tokens, sheet } = this;
     if (tokens.has(t, TokenFlag.MultiLine)) {
-      if (!mayHoldText(tokens.textOf(t))) sheet.mark(t, Mark.Reindent);
+      reindentCode(sheet, t);
       return;
     }
     const start = tokens.start(t);

@@ -49,9 +49,9 @@ export function linesInTokens(language: Language, text: string, lines: LineIndex
   const fixed = new Set<number>();
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.has(t, TokenFlag.MultiLine) || tokens.isTrivia(t)) continue;
-    if (regions?.has(tokens.end(t)) === true) continue;
-    for (let line = lines.lineAt(tokens.start(t)) + 1; line <= lines.lineAt(tokens.end(t)); line++)
-      fixed.add(line);
+    const texts = regions?.get(tokens.end(t)) ?? [{ from: tokens.start(t), to: tokens.end(t) }];
+    for (const { from, to } of texts)
+      for (let line = lines.lineAt(from) + 1; line <= lines.lineAt(to); line++) fixed.add(line);
   }
   return fixed;
 }

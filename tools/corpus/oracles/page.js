@@ -64,7 +64,7 @@ export function pageTree(text) {
     }
     parts.push([edges === "edge" ? "end" : "inline", ""], [kind, `</${name}>`]);
   };
-  walk(parse(text), false, false);
+  walk(parse(text, { scriptingEnabled: false }), false, false);
   return shown(parts);
 }
 

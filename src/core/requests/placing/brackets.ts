@@ -2,6 +2,7 @@ import type { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
 import type { TokenTable } from "../../syntax/tokens.js";
 import { lineColumn } from "../../text/width.js";
+import type { MovedLine } from "./moved.js";
 
 /**
  * The column of the line that token t begins, judged by brackets alone, for what layouts leave as it is:
@@ -55,6 +56,39 @@ export function bracketAround(tokens: TokenTable, t: number, signs: Signs): numb
     if (signs.closes(token)) depth++;
   }
   return -1;
+}
+
+/** A bracket that is open around a line of a block. */
+export interface OpenBracket {
+  /** The line of the block on which it stands. */
+  readonly line: number;
+  /** Where what stands beside it begins, as a UTF-16 offset; -1 where its line ends behind it. */
+  readonly beside: number;
+}
+
+/** The innermost bracket of a block that is open around each of its lines. */
+export function openBrackets(
+  block: readonly MovedLine[],
+  tokens: TokenTable,
+  signs: Signs,
+): (OpenBracket | undefined)[] {
+  const open: OpenBracket[] = [];
+  let t = block[0]!.token;
+  let line = 0;
+  return block.map(({ token }) => {
+    for (; t < token; t++) {
+      if (line + 1 < block.length && tokens.start(t) >= block[line + 1]!.from) line++;
+      if (tokens.isTrivia(t)) continue;
+      const sign = tokens.textOf(t);
+      if (signs.opens(sign)) {
+        const ends = t + 1 >= tokens.count || tokens.onNewLine(t + 1);
+        open.push({ line, beside: ends ? -1 : tokens.start(t + 1) });
+      } else if (signs.closes(sign)) {
+        open.pop();
+      }
+    }
+    return open.at(-1);
+  });
 }
 
 const columnOf = (tokens: TokenTable, t: number, style: Style): number =>

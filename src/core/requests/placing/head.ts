@@ -1,5 +1,5 @@
 import { Signs } from "../../notation.js";
-import { indentColumn } from "../../text/width.js";
+import { indentColumn, whiteOf } from "../../text/width.js";
 import { whiteBeyond } from "../../style/indent.js";
 import type { Style } from "../../style/style.js";
 import type { Depth } from "./columns.js";
@@ -35,10 +35,9 @@ export function headDepth(
   const below = lines.text.slice(lines.lineEnd(lines.lineAt(block.at(-1)!.to)));
   // Where nothing else tells, the column in which it came does not either.
   const alone = Signs.of(language.notation).beginsClosing(below.trimStart().slice(0, 2));
-  const shown = alone ? language.typing.next?.(before, below) ?? "" : "";
-  const white = /^[ \t]*/.exec(shown)![0];
+  const shown = alone && language.typing.next?.(before, below);
   const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(end)));
-  const line = white === "" ? written : white + written.trimStart();
+  const line = shown ? whiteOf(shown, 0) + written.trimStart() : written;
   const depth = depthAfter(language, before, line, WHOLE, style);
   const offset = block.at(-1)!.to;
   return siblingBelow({ ...site, offset }, depth, "") ?? depth;

@@ -6,8 +6,6 @@ import { pushChanges } from "../../text/minimise.js";
 import type { LineSpan } from "../../text/touched.js";
 import { indentColumn } from "../../text/width.js";
 
-const NONE: ReadonlySet<number> = new Set();
-
 /** One line of a block that moves. */
 export interface MovedLine {
   /** Where its white space lies, as UTF-16 offsets. */
@@ -39,7 +37,7 @@ export function movedLines(
 ): MovedLine[] {
   const { tokens } = syntax;
   const block: MovedLine[] = [];
-  const regions = language.regions?.movable(syntax) ?? NONE;
+  const regions = language.regions?.movable(syntax);
   const before = lines.text.slice(0, lines.lineStart(first));
   let t = Math.max(0, tokens.lastAt(before.length));
   for (let line = first; line <= last; line++) {
@@ -54,7 +52,10 @@ export function movedLines(
     const marginal = (above: string | undefined): boolean =>
       !inside && language.typing.margin?.(lines.text.slice(to, end), above) === true;
     if (to === from && marginal(undefined)) continue;
-    const isMovable = !inside || tokens.isTrivia(t) || regions.has(tokens.end(t));
+    const isMovable = !inside
+      || tokens.isTrivia(t)
+      || regions?.get(tokens.end(t))?.every((text) => text.from >= from || text.to <= from)
+        === true;
     if (to === end || !isMovable) continue;
     block.push({
       from,
@@ -63,7 +64,7 @@ export function movedLines(
       token: t,
       comment: inside && tokens.isTrivia(t) ? lineOf(block, tokens.start(t)) : -1,
       margin: marginal(before),
-      region: t < tokens.count && regions.has(tokens.end(t)),
+      region: t < tokens.count && regions?.has(tokens.end(t)) === true,
     });
   }
   return block;

@@ -1,6 +1,7 @@
 import type { Language, Syntax } from "../../language.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
+import { openBrackets } from "./brackets.js";
 import type { MovedLine } from "./moved.js";
 import { lineDepths } from "./columns.js";
 
@@ -99,12 +100,12 @@ function read(pasted: Pasted, own: number): Reading {
   const { language, lines } = pasted;
   const { blocks } = language.typing;
   const apart = blocks !== undefined && !pasted.behindCode;
-  const depths = stepsDeep(pasted, own);
+  const around = linesAround(lines, own);
+  const depths = stepsDeep(pasted, own, around);
   const aligned = alignedColumns(pasted, own);
-  const around = linesAround(lines);
   return {
     misfits: apart ? blocks.misfits?.(standingText(pasted, own)) ?? 0 : 0,
-    agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment }, i) => {
+    agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment, region }, i) => {
       if (comment >= 0) return sum;
       const stands = column === own + depths[i + 1]! * step || column === aligned[i + 1];
       const outer = around[i + 1]!;
@@ -113,17 +114,20 @@ function read(pasted: Pasted, own: number): Reading {
         outer > 0
         && depths[i + 1]! > depths[outer]!
         && column - lines[outer]!.column === (depths[i + 1]! - depths[outer]!) * step;
-      const level = depths[i + 1] === 0 ? 8 : 2;
+      const level = depths[i + 1] === 0 && !region ? 8 : 2;
       return sum + (stands ? level : 0) + (below ? 3 : 0);
     }, 0),
   };
 }
 
-/** For each line the nearest before it that stands less deep, or -1. */
-function linesAround(lines: readonly MovedLine[]): number[] {
+/** For each line the nearest before it that stands less deep, or -1; what holds a region stands in column `own`. */
+function linesAround(lines: readonly MovedLine[], own: number): number[] {
   const stack: number[] = [];
-  return lines.map(({ column }, i) => {
-    while (stack.length > 0 && lines[stack.at(-1)!]!.column >= column) stack.pop();
+  const columnOf = (i: number): number => (
+    i === 0 && lines[1]?.region === true ? own : lines[i]!.column
+  );
+  return lines.map((_, i) => {
+    while (stack.length > 0 && columnOf(stack.at(-1)!) >= columnOf(i)) stack.pop();
     const outer = stack.at(-1) ?? -1;
     stack.push(i);
     return outer;
@@ -131,7 +135,11 @@ function linesAround(lines: readonly MovedLine[]): number[] {
 }
 
 /** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */
-function stepsDeep(pasted: Pasted, own: number): number[] {
+function stepsDeep(
+  pasted: Pasted,
+  own: number,
+  around = linesAround(pasted.lines, own),
+): number[] {
   const { language, style, syntax, lines, behindCode } = pasted;
   const unit: Style = { ...style, indentStyle: "space", indentSize: 1 };
   const some = lines.slice(0, ENOUGH);
@@ -142,7 +150,7 @@ function stepsDeep(pasted: Pasted, own: number): number[] {
     const first = behindCode ? lines[0]!.column : depths[0]?.column ?? 0;
     const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
     const all = behindCode ? [0, ...deep] : deep;
-    return filled(all.map((depth, i) => (lines[i]!.region ? NaN : depth)), lines);
+    return filled(all.map((depth, i) => (lines[i]!.region ? NaN : depth)), around);
   }
   // Where indentation tells, the block is read by itself with the first line in its place.
   const text = standingText(pasted, own);
@@ -155,12 +163,11 @@ function stepsDeep(pasted: Pasted, own: number): number[] {
   });
   const depths = lineDepths(language, apart, unit, tokens, false);
   const first = depths[0]?.column ?? NaN;
-  return filled(depths.map((depth) => (depth?.column ?? NaN) - first), lines);
+  return filled(depths.map((depth) => (depth?.column ?? NaN) - first), around);
 }
 
 /** Where the layout has no say, as behind a backslash, a line is one step deeper than the one around it. */
-function filled(depths: number[], lines: readonly MovedLine[]): number[] {
-  const around = linesAround(lines);
+function filled(depths: number[], around: readonly number[]): number[] {
   const all: number[] = [];
   for (const [i, depth] of depths.entries()) {
     const outer = around[i]!;
@@ -187,29 +194,13 @@ function standingText(pasted: Pasted, own: number): string {
 
 /** Where lines would stand that are aligned behind a bracket of the first line; undefined for others. */
 function alignedColumns(
-  { language, syntax: { tokens }, lines, text }: Pasted,
+  { language, syntax: { tokens }, lines }: Pasted,
   own: number,
 ): (number | undefined)[] {
-  const signs = Signs.of(language.notation);
-  const columns: (number | undefined)[] = [undefined];
-  const head = lines[0]!;
-  const open: (number | undefined)[] = [];
-  let t = head.token;
-  for (const { token } of lines.slice(1, ENOUGH)) {
-    for (; t < token; t++) {
-      if (tokens.isTrivia(t)) continue;
-      const sign = tokens.textOf(t);
-      if (signs.opens(sign)) {
-        const next = t + 1 < tokens.count && !tokens.onNewLine(t + 1) ? tokens.start(t + 1) : -1;
-        const first = next >= 0 && !/[\r\n]/.test(text.slice(head.to, next));
-        open.push(first ? own + next - head.to : undefined);
-      } else if (signs.closes(sign)) {
-        open.pop();
-      }
-    }
-    columns.push(open.at(-1));
-  }
-  return columns;
+  const around = openBrackets(lines.slice(0, ENOUGH), tokens, Signs.of(language.notation));
+  return around.map((bracket) => (
+    bracket?.line === 0 && bracket.beside >= 0 ? own + bracket.beside - lines[0]!.to : undefined
+  ));
 }
 
 /** Text of no known language is as it was unless the caret's column shows what its first line lost. */

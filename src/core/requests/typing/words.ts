@@ -1,6 +1,6 @@
 import { Signs } from "../../notation.js";
 import type { Typing } from "../../language.js";
-import { lineColumn } from "../../text/width.js";
+import { lineColumn, whiteOf } from "../../text/width.js";
 import type { Context } from "./context.js";
 import { depthAfter, whiteFor } from "../placing/depth.js";
 import { whiteAt } from "../placing/white.js";
@@ -47,8 +47,8 @@ export function wordWhite(context: Context, start: number, word: string): string
       : whiteAt(Signs.of(language.notation), before, wanted, style);
   }
   // The depth at which it stands tells something in languages whose first lines tell that of others.
-  const white = /^[ \t]*/.exec(lines.text.slice(start, lines.lineEnd(lines.lineAt(start))))![0];
-  const depth = depthAfter(language, before, white + word, rests, style);
+  const line = whiteOf(lines.text, start) + word;
+  const depth = depthAfter(language, before, line, rests, style);
   return depth.parses ? whiteFor(language, depth, before, style) : undefined;
 }
 

@@ -1,5 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
-import { mayHoldText } from "../../../core/regions/texts.js";
+import { reindentCode } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { byPlace, type Change } from "../../../core/text/edits.js";
@@ -165,8 +165,7 @@ export class TemplateLayout extends HtmlTags {
       changes.push(...blank(text, from + 2, begin), ...blank(text, begin + trimmed.length, to - 2));
     }
     sheet.rewrite(t, changes);
-    if (tokens.has(t, TokenFlag.MultiLine) && !mayHoldText(tokens.textOf(t)))
-      sheet.mark(t, Mark.Reindent);
+    if (tokens.has(t, TokenFlag.MultiLine)) reindentCode(sheet, t);
   }
 
   /** Several statements in a value: a blank after each semicolon between them. */
@@ -203,8 +202,7 @@ export class TemplateLayout extends HtmlTags {
     const name = tokens.textOf(tree.first(node));
     if (isEvent(name) && !tokens.has(value, TokenFlag.MultiLine)) this.statements(value);
     const isFree = name === "class" || isDirective(name);
-    if (isFree && tokens.has(value, TokenFlag.MultiLine) && !mayHoldText(tokens.textOf(value)))
-      sheet.mark(value, Mark.Reindent);
+    if (isFree && tokens.has(value, TokenFlag.MultiLine)) reindentCode(sheet, value);
   }
 }
 

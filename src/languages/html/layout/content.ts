@@ -1,5 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
-import { mayHoldText } from "../../../core/regions/texts.js";
+import { reindentCode } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { ElementKind } from "../elements.js";
@@ -70,8 +70,9 @@ export class HtmlLayout extends HtmlItems {
     }
     const blocks = items.some((item) => item.role === Role.Block || this.isCode(item));
     if (content.loose || FLUSH.test(name) || blocks) {
-      this.openBlock(node, first, edge, this.stepsIn(name, start, first, end));
-      this.lines(items, content);
+      const steps = this.stepsIn(name, start, first, end);
+      this.openBlock(node, first, edge, steps);
+      this.lines(items, content, { tag: tree.first(node), steps });
       if (edge > end) this.closingTag(items, end, content);
       sheet.close();
     } else if (content.block || this.isApart(first)) {
@@ -143,8 +144,14 @@ export class HtmlLayout extends HtmlItems {
    * A content with blocks in it: each begins a line, and so does what stands between them.
    *
    * @param between whether it stands between two islands, which have lines of their own.
+   * @param tag the token with which the tag before it begins, if one does.
+   * @param steps how much deeper than that tag's line its own begin.
    */
-  private lines(items: readonly Item[], holder: Holder, between = false): void {
+  private lines(
+    items: readonly Item[],
+    holder: Holder,
+    { between = false, tag = -1, steps = 0 } = {},
+  ): void {
     const { tokens, sheet, style } = this;
     const lone = items.map((item) => this.isCode(item));
     const begins = items.map((item, i) => (
@@ -170,6 +177,7 @@ export class HtmlLayout extends HtmlItems {
       else if (behind) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
       if (this.isCodeBlock(items[i]!)) this.codeBlock(items[i]!.node, holder);
+      else if (i === 0) this.filled(items.slice(i, next), holder, tag, steps);
       else this.filled(items.slice(i, next), holder);
       i = next;
     }
@@ -183,14 +191,20 @@ export class HtmlLayout extends HtmlItems {
     }
   }
 
-  /** Items on lines that they fill, the gap before the first apart. */
-  private filled(run: readonly Item[], holder: Holder): void {
+  /**
+   * Items on lines that they fill, the gap before the first apart.
+   *
+   * @param tag the token with which the tag begins on whose line they may begin.
+   * @param steps how much deeper than that line the others begin.
+   */
+  private filled(run: readonly Item[], holder: Holder, tag = -1, steps = 0): void {
     const { sheet } = this;
     const { first } = run[0]!;
     for (const item of run) if (this.isLone(item.first)) this.lone(item.first);
     const last = run.at(-1)!.end;
     if (last - first <= 1) return;
-    sheet.open(first + 1, last - 1, FrameFlag.Flow | this.rowsIn(run), 0);
+    const frame = sheet.open(first + 1, last - 1, FrameFlag.Flow | this.rowsIn(run), steps);
+    sheet.frames.head.set(frame, tag);
     this.run(run, holder, false);
     sheet.close();
   }
@@ -240,7 +254,7 @@ export class HtmlLayout extends HtmlItems {
       }
       const frame = sheet.open(t, end - 1, FrameFlag.Block, 1);
       sheet.frames.anchor.set(frame, island);
-      this.lines(this.itemsOf(inside, t, end, between), between, true);
+      this.lines(this.itemsOf(inside, t, end, between), between, { between: true });
       sheet.close();
     }
   }
@@ -367,15 +381,9 @@ export class HtmlLayout extends HtmlItems {
       this.attribute(start, "lang"),
     );
     if (language === undefined) return this.fixed(first, edge);
-    // Lines of a text over several lines must not move.
-    const stays = tokens.onNewLine(first) && mayHoldText(tokens.textOf(first));
     this.openBlock(start, first, edge, this.stepsIn(name, start, first, end));
-    if (stays) {
-      sheet.set(first, Demand.Level, R.Script);
-    } else {
-      sheet.line(first, 0, 0, R.Script);
-      sheet.mark(first, Mark.Reindent);
-    }
+    if (reindentCode(sheet, first) || !tokens.onNewLine(first)) sheet.line(first, 0, 0, R.Script);
+    else sheet.set(first, Demand.Level, R.Script);
     if (edge > end) {
       sheet.line(end, 0, 0, R.Line);
       sheet.mark(end, Mark.Dedent);
