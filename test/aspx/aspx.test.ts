@@ -124,6 +124,27 @@ describe("pages with islands of code", () => {
       </asp:Repeater>
       <p>low</p>
       `],
+    ["markup in a control ends none around it, and a control that nothing ends holds nothing", `
+      <div>
+      <p>
+      <asp:Panel runat="server">
+      <table>
+      <tr><td><asp:Label ID="a"></td></tr>
+      </table>
+      </asp:Panel>
+      </div>
+      `, `
+      <div>
+          <p>
+              <asp:Panel runat="server">
+                  <table>
+                      <tr>
+                          <td><asp:Label ID="a"></td>
+                      </tr>
+                  </table>
+              </asp:Panel>
+      </div>
+      `],
     ["pages in another language keep their islands", `
       <%@ Page Language="VB" %>
       <p><%=a  &  b%></p>

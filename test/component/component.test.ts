@@ -85,6 +85,14 @@ describe("blocks", () => {
     expect(format("vue", wanted)).toBe(wanted);
   });
 
+  test("deeper, in the kind of white space that the style asks for", () => {
+    const text =
+      "<template>\n  <p>\n    low\n  </p>\n</template>\n<script>\n  const a = `\n  b`;\n  c();\n</script>\n";
+    const wanted = text.replace(/^( {2})+(?!b)/gm, (white) => "\t".repeat(white.length / 2));
+    expect(format("vue", text, { indentStyle: "tab" })).toBe(wanted);
+    expect(format("vue", wanted, { indentStyle: "tab" })).toBe(wanted);
+  });
+
   test("what is broken in one leaves the others alone", () => {
     const text =
       "<template>\n  <p>{{ a</template>\n<script>\nlet a=(\n</script>\n<style>\na{b:c}\n</style>\n";

@@ -4,6 +4,7 @@ import { describe, expect, test } from "vitest";
 import { applyEdits } from "oak-tide";
 import { violationsOf } from "oak-tide/language";
 import { template } from "../../dist/languages/component/template/index.js";
+import { fixtures } from "../support/fixtures.js";
 import { dedent, format, open } from "../support/format.js";
 
 /** Markup after formatting, in a component whose script shows the step. */
@@ -202,4 +203,30 @@ test("tags that touch part where their line is too long", () => {
   // A text that goes on below stands in the depth of what its element holds.
   const link = `<Link class="berth" :href="ferry.berthOf(departure)" plain><i class="icon" /> {{ ferry.text || 'north' }}\n</Link>`;
   expect(markup(`${link}\n`)).toContain(`/>\n  {{ ferry.text || 'north' }}\n</Link>`);
+});
+
+describe("by width", () => {
+  fixtures(
+    "vue",
+    [[
+      "a value of several lines gives each attribute a line, as that is what it may have been split for",
+      `
+    <template>
+      <td :colspan="columns" v-bind="{ ...bodyCell('tide'), ...emptyCell('berth') }">low</td>
+    </template>
+    `,
+      `
+    <template>
+      <td
+        :colspan="columns"
+        v-bind="{
+          ...bodyCell('tide'),
+          ...emptyCell('berth')
+        }"
+      >low</td>
+    </template>
+    `,
+    ]],
+    { listSplit: "by-width", expressionSplit: "by-width", maxLineLength: 50 },
+  );
 });

@@ -195,3 +195,16 @@ test.each([
 ])("%s", (_, text, key, wanted) => {
   expect(keyed("html", text, key)).toBe(wanted);
 });
+
+describe("template tongues by width", () => {
+  fixtures("html", [["an island beside the tag of what holds it stays there", `
+    <ul>{% for tide in tides %}
+    <li>{{ tide }}</li>
+    {% endfor %}</ul>
+    `, `
+    <ul>{% for tide in tides %}
+      <li>{{ tide }}</li>
+      {% endfor %}
+    </ul>
+    `]], { listSplit: "by-width", expressionSplit: "by-width" });
+});

@@ -97,6 +97,42 @@ describe("blocks and texts", () => {
   ]);
 });
 
+describe("texts that go on below the tag beside which they begin", () => {
+  fixtures("html", [
+    ["stand in the depth of what it holds", `
+      <section><a class="berth" href="#gangway">To the gangway of the ferry to Gullhaven</a><div>low</div></section>
+      `, `
+      <section><a class="berth" href="#gangway">To the gangway of
+        the ferry to Gullhaven</a>
+        <div>low</div>
+      </section>
+      `],
+    ["say nothing of the depth of a body", `
+      <html><head></head><body><a href="#gangway">To the gangway of the ferry to Gullhaven</a><div>low</div></body></html>
+      `, `
+      <html>
+        <head></head>
+        <body><a href="#gangway">To the gangway of the ferry to
+          Gullhaven</a>
+          <div>low</div>
+        </body>
+      </html>
+      `],
+    ["are filled the same way however they were broken", `
+      <dt>
+      <b><a href="berth.html">The berths of Gullhaven</a></b><i> —
+      Getting to them
+      </i>
+      </dt>
+      `, `
+      <dt>
+        <b><a href="berth.html">The berths of
+        Gullhaven</a></b><i> — Getting to them </i>
+      </dt>
+      `],
+  ], { maxLineLength: 60 });
+});
+
 describe("tags", () => {
   fixtures("html", [
     ["attributes", `

@@ -1,12 +1,18 @@
 import type { Syntax } from "../../core/language.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "../../core/layout/sheet.js";
-import { reindentCode } from "../../core/regions/texts.js";
+import type { Span } from "../../core/outline/excerpt.js";
+import { reindentCode, textsIn } from "../../core/regions/texts.js";
+import { indentText } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { lineColumn } from "../../core/text/width.js";
+import { indentColumn, lineColumn, whiteOf } from "../../core/text/width.js";
+import type { Change } from "../../core/text/edits.js";
 import { T } from "./kinds.js";
 import { languageOf } from "./regions.js";
-import { R } from "./rules.js";
+import { R, RULES } from "./rules.js";
+
+/** Elements whose white space is shown as it stands. */
+const SHOWN = /<(?:pre|textarea)\b/i;
 
 /** States the demands on the gaps of a component: blocks stay where they are, and what they hold gets its place. */
 export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style): void {
@@ -23,10 +29,17 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
     // White space beside a text of the markup would be shown.
     const isMarkup = language === "component-template";
     const isDeeper = tokens.onNewLine(t) && columnOf(t) > columnOf(t - 1);
-    const frame = sheet.open(t, t + 1, FrameFlag.Block, 0);
+    // What stands deeper is meant to, but not in blanks where tabs are asked for, nor the other way round.
+    const other = style.indentStyle === "tab" ? " " : "\t";
+    const isOther = isDeeper && whiteOf(tokens.text, tokens.start(t)).includes(other);
+    const texts = isOther && !SHOWN.test(tokens.textOf(t)) ? textsIn(tokens.textOf(t)) : undefined;
+    const frame = sheet.open(t, t + 1, FrameFlag.Block, isDeeper ? 1 : 0);
     sheet.frames.anchor.set(frame, t - 1);
-    // What stands deeper is meant to.
-    if (!isDeeper && !(isMarkup && isText(tokens, t, 0))) {
+    if (texts !== undefined) {
+      const by = columnOf(t - 1) + style.indentSize - columnOf(t);
+      sheet.line(t, 0, 0, R.Block);
+      sheet.rewrite(t, otherWhite(tokens, t, texts, by, style));
+    } else if (!isDeeper && !(isMarkup && isText(tokens, t, 0))) {
       if (reindentCode(sheet, t) || !tokens.onNewLine(t)) sheet.line(t, 0, 0, R.Block);
       else sheet.set(t, Demand.Level, R.Block);
     }
@@ -37,6 +50,32 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
     sheet.close();
   }
   sheet.close();
+}
+
+/**
+ * The changes that indent the lines of token t but the first in the style's kind, moved by a number of columns.
+ *
+ * @param texts those in it over several lines, which stay.
+ */
+function otherWhite(
+  tokens: TokenTable,
+  t: number,
+  texts: readonly Span[],
+  by: number,
+  style: Style,
+): Change[] {
+  const { text } = tokens;
+  const start = tokens.start(t);
+  const rule = RULES[R.Block]!;
+  return [...tokens.textOf(t).matchAll(/(?<=[\r\n])[ \t]+(?=[^ \t\r\n])/g)].flatMap(
+    ({ 0: white, index }) => {
+      if (texts.some(({ from, to }) => from < index && index < to)) return [];
+      const from = start + index;
+      const to = from + white.length;
+      const column = indentColumn(text, from, to, style.tabWidth) + by;
+      return [{ from, to, text: indentText(style, Math.max(0, column)), rule }];
+    },
+  );
 }
 
 /** Whether no white space stands before token t, and no tag there, or before that. */

@@ -11,6 +11,10 @@ class ClosingParser extends HtmlParser {
     return true;
   }
 
+  protected override isEnded(): boolean {
+    return true;
+  }
+
   /** What ends something that is open: code stands on lines of its own. */
   closer({ name, first }: OpenElement): string {
     const word = this.tokens.textOf(first);

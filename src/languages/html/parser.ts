@@ -97,13 +97,17 @@ export class HtmlParser extends TagParser<OpenElement> {
     }
     tree.finish(N.StartTag, first, this.at);
     const empty = tokens.kind(this.at - 1) === T.EmptyTagEnd;
-    if (VOID.has(name) || (empty && (foreign || this.dialect.closesAny === true))) {
+    const control = this.isControl(tokens.textOf(first).slice(1));
+    if (
+      VOID.has(name)
+      || (empty && (foreign || this.dialect.closesAny === true))
+      || (control && !this.isEnded(name))
+    ) {
       tree.finish(N.Element, first, this.at);
     } else if (stack.length >= DEPTH_LIMIT) {
       this.beyond++;
     } else {
       const inside = foreign && name !== "foreignobject";
-      const control = this.isControl(tokens.textOf(first).slice(1));
       stack.push({ name, first, content: this.at, foreign: inside, control });
       if (tokens.kind(this.at) === T.Raw) this.at++;
     }
@@ -142,6 +146,20 @@ export class HtmlParser extends TagParser<OpenElement> {
     if (this.dialect.hasControls !== true) return false;
     return tag.includes(":") || (this.stack.at(-1)?.control === true && COMPONENT.test(tag));
   }
+
+  /** Whether the text ends a control of a name after its tag: one that it leaves open holds nothing. */
+  protected isEnded(name: string): boolean {
+    let last = this.lastEnds.get(name);
+    if (last === undefined) {
+      this.lower ??= this.tokens.text.toLowerCase();
+      last = this.lower.lastIndexOf(`</${name}`);
+      this.lastEnds.set(name, last);
+    }
+    return last >= this.tokens.end(this.at - 1);
+  }
+
+  private lower: string | undefined;
+  private readonly lastEnds = new Map<string, number>();
 
   /** Whether what is innermost open is a control's template: markup may begin in one and end in the next. */
   private isInTemplate(): boolean {
@@ -242,7 +260,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     }
     // A paragraph is ended through what is inline in it.
     if (ENDED_BY.get("p")!.has(name)) {
-      for (let i = stack.length - 1; i >= 0 && !BARRIER.has(stack[i]!.name); i--) {
+      for (let i = stack.length - 1; i >= 0; i--) {
+        if (BARRIER.has(stack[i]!.name) || stack[i]!.control === true) break;
         if (stack[i]!.name !== "p") continue;
         while (stack.length > i) this.pop(this.at);
         break;

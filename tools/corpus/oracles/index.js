@@ -1,4 +1,5 @@
 import { TokenFlag } from "../../../dist/language.js";
+import { componentTree } from "./component.js";
 import { csharpTree } from "./csharp.js";
 import { ecmaTree } from "./ecma.js";
 import { renderings } from "./markdown.js";
@@ -50,6 +51,11 @@ export async function judge(language, path, before, after) {
       const fresh = await csharpTree(after);
       return verdict(old, () => fresh);
     }
+    case "component":
+      return verdict(
+        componentTree(path, before),
+        after === undefined ? undefined : () => componentTree(path, after),
+      );
     case "css": {
       const old = cssTree(before);
       // What the oracle does not read it takes as text.

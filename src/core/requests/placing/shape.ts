@@ -100,12 +100,12 @@ function read(pasted: Pasted, own: number): Reading {
   const { language, lines } = pasted;
   const { blocks } = language.typing;
   const apart = blocks !== undefined && !pasted.behindCode;
-  const around = linesAround(lines, own);
+  const around = linesAround(lines);
   const depths = stepsDeep(pasted, own, around);
   const aligned = alignedColumns(pasted, own);
   return {
     misfits: apart ? blocks.misfits?.(standingText(pasted, own)) ?? 0 : 0,
-    agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment, region }, i) => {
+    agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment }, i) => {
       if (comment >= 0) return sum;
       const stands = column === own + depths[i + 1]! * step || column === aligned[i + 1];
       const outer = around[i + 1]!;
@@ -114,18 +114,21 @@ function read(pasted: Pasted, own: number): Reading {
         outer > 0
         && depths[i + 1]! > depths[outer]!
         && column - lines[outer]!.column === (depths[i + 1]! - depths[outer]!) * step;
-      const level = depths[i + 1] === 0 && !region ? 8 : 2;
+      const level = depths[i + 1] === 0 ? 8 : 2;
       return sum + (stands ? level : 0) + (below ? 3 : 0);
     }, 0),
   };
 }
 
-/** For each line the nearest before it that stands less deep, or -1; what holds a region stands in column `own`. */
-function linesAround(lines: readonly MovedLine[], own: number): number[] {
+/**
+ * For each line the nearest before it that stands less deep, or -1. A tag with code below it counts as standing where
+ * the last line does: it may have lost its column, and code that stands in that is not deeper.
+ */
+function linesAround(lines: readonly MovedLine[]): number[] {
   const stack: number[] = [];
-  const columnOf = (i: number): number => (
-    i === 0 && lines[1]?.region === true ? own : lines[i]!.column
-  );
+  const last = lines.at(-1)!;
+  const first = lines[1]?.region === true && !last.region ? last : lines[0]!;
+  const columnOf = (i: number): number => (i === 0 ? first : lines[i]!).column;
   return lines.map((_, i) => {
     while (stack.length > 0 && columnOf(stack.at(-1)!) >= columnOf(i)) stack.pop();
     const outer = stack.at(-1) ?? -1;
@@ -138,7 +141,7 @@ function linesAround(lines: readonly MovedLine[], own: number): number[] {
 function stepsDeep(
   pasted: Pasted,
   own: number,
-  around = linesAround(pasted.lines, own),
+  around = linesAround(pasted.lines),
 ): number[] {
   const { language, style, syntax, lines, behindCode } = pasted;
   const unit: Style = { ...style, indentStyle: "space", indentSize: 1 };

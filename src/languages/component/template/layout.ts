@@ -189,7 +189,7 @@ export class TemplateLayout extends HtmlTags {
     const first = tree.child(tag);
     const isOne = first !== NONE && tree.next(first) === NONE;
     for (let attribute = first; attribute !== NONE; attribute = tree.next(attribute)) {
-      if (tokens.onNewLine(tree.first(attribute))) return true;
+      if (this.asAuthored && tokens.onNewLine(tree.first(attribute))) return true;
       if (!isOne && tokens.has(tree.end(attribute) - 1, TokenFlag.MultiLine)) return true;
     }
     return false;

@@ -166,13 +166,15 @@ export class HtmlLayout extends HtmlItems {
       while (next < items.length && !begins[next]) next++;
       const { first, role, node } = items[i]!;
       // A text right after the tag that holds it stays there, unlike an element whose own content takes lines.
-      const behind = i === 0
+      const behind =
+        i === 0
         && !this.isStatement(first)
         && role === Role.Inline
         && !(node !== NONE && this.kindOf(node).isLoose)
         && first > 0
-        && this.asAuthored
-        && !tokens.onNewLine(first);
+        && !tokens.onNewLine(first)
+        // On a line of its own an island would come to tell depth.
+        && (this.asAuthored || isStep(tokens, first));
       if (!begins[i]) this.keepApart(first, Demand.Fold);
       else if (behind) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
@@ -313,7 +315,9 @@ export class HtmlLayout extends HtmlItems {
     const flags = holder.block || ends
       ? FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole
       : FrameFlag.Flow;
-    sheet.open(first, edge - 1, flags | split | this.rowsIn(items), 1);
+    // Filled lines of a text in a line may leave nothing of those that the author broke.
+    const rows = ends && !holder.block ? 0 : this.rowsIn(items);
+    sheet.open(first, edge - 1, flags | split | rows, 1);
     this.beside(first, holder);
     this.run(items, holder, false);
     if (edge > end) this.beside(end, holder);

@@ -119,7 +119,7 @@ export abstract class HtmlTags {
     let attributes = 0;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) attributes++;
     const stacked = style.attributeSplit === "stacked" && attributes > 1;
-    const written = this.asAuthored && attributes > 0 && this.isSplit(node);
+    const written = attributes > 0 && this.isSplit(node);
     const whole = inline && !stacked && !written && !this.isWide(node);
     const apart = whole ? Demand.Space : Demand.Fold;
     sheet.open(
@@ -145,9 +145,9 @@ export abstract class HtmlTags {
     sheet.close();
   }
 
-  /** Whether the author gave the attributes of a tag lines of their own. */
+  /** Whether the attributes of a tag have lines of their own whatever the width, as the author gave them some. */
   protected isSplit(tag: number): boolean {
-    return this.tokens.onNewLine(this.tree.first(tag) + 1);
+    return this.asAuthored && this.tokens.onNewLine(this.tree.first(tag) + 1);
   }
 
   /** Whether a tag takes more of a line than a text should leave to it. */
@@ -161,7 +161,9 @@ export abstract class HtmlTags {
     let width = 0;
     for (let t = first; t <= last; t++) {
       if (this.tokens.has(t, TokenFlag.MultiLine)) return Infinity;
-      width += this.tokens.end(t) - this.tokens.start(t) + (t > first && this.isApart(t) ? 1 : 0);
+      // What ends a tag that is split has a line of its own there.
+      const isApart = t > first && this.isApart(t) && !this.isKind(t, T.TagEnd);
+      width += this.tokens.end(t) - this.tokens.start(t) + (isApart ? 1 : 0);
     }
     return width;
   }
