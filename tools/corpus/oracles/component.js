@@ -23,8 +23,8 @@ export function componentTree(path, text) {
   return isWhole ? parts.join("\n") : undefined;
 }
 
-const program = (path, { lang = "js", content, src }) =>
-  src ? "" : ecmaTree(`${path}.${lang}`, content);
+const program = (path, { lang = "js", content, src = "" }) =>
+  src === "" ? ecmaTree(`${path}.${lang}`, content) : "";
 
 const sheet = ({ lang = "css", content }) =>
   lang === "css" ? cssTree(content).text : content.replace(/[\s;"']+/g, "");
