@@ -147,6 +147,22 @@ describe("declarations", () => {
 
 describe("statements", () => {
   fixtures("csharp", [
+    [
+      "variables behind one type in brackets: a line each where the author gave them one, or they find no room",
+      `
+      using (Gate north = Open(1),
+                  south = Open(2)) { }
+      fixed (byte* low = tides, high = tides) { }
+      using (Gate north = terminal.OpenTheGate("north of the ferry's long pier"), south = terminal.OpenTheGate("south of it")) { }
+      `,
+      `
+      using (Gate north = Open(1),
+          south = Open(2)) { }
+      fixed (byte* low = tides, high = tides) { }
+      using (Gate north = terminal.OpenTheGate("north of the ferry's long pier"),
+          south = terminal.OpenTheGate("south of it")) { }
+      `,
+    ],
     ["control", `
       if(a){b();}else if(c)d();else{e();}
       for(int i=0,j=1;i<3;i++,j--)f(i);

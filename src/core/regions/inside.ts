@@ -96,7 +96,7 @@ export class Inside {
       this.document.style(wishes).maxLineLength - columnsBetween(prefix, 0, prefix.length);
     return {
       ...wishes,
-      ...this.hostStep,
+      ...this.hostStep(wishes),
       ...style,
       insertFinalNewline: false,
       endOfLine: this.around.endOfLine,
@@ -104,13 +104,12 @@ export class Inside {
     };
   }
 
-  /** The host's step, where the region's own would mix tabs and spaces on its lines. */
-  private get hostStep(): Partial<Style> | undefined {
+  /** The host's step, where what the region shows, or was asked for, would mix tabs and spaces on its lines. */
+  private hostStep(wishes: Partial<Style> | undefined): Partial<Style> | undefined {
     const { nested, prefix } = this.region;
     if (nested !== true || prefix === "") return undefined;
     const kind = prefix.startsWith("\t") ? "tab" : "space";
-    const shown = this.document.steadyStyle.indentStyle;
-    if (shown === undefined || shown === kind) return undefined;
+    if (this.document.style(wishes).indentStyle === kind) return undefined;
     const { indentStyle, indentSize, tabWidth } = this.around.own();
     return indentStyle === kind ? { indentStyle, indentSize, tabWidth } : { indentStyle: kind };
   }

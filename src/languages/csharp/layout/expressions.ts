@@ -133,7 +133,10 @@ export abstract class ExpressionLayout extends ChainLayout {
     const [opener, closer] = [tree.first(node), tree.end(node) - 1];
     // Below a remark it begins a line of its own.
     const below = tokens.isTrivia(opener + 1) && tokens.onNewLine(tokens.skipTrivia(opener + 1));
-    sheet.open(opener + 1, closer, 0, 1);
+    // Variables behind one type get a line each where they do not fit on one.
+    const several = this.kindOf(tree.lastChild(node)) === N.Declarator;
+    const flags = several ? FrameFlag.Whole | this.writtenSplit(node) : 0;
+    sheet.open(opener + 1, closer, flags, 1);
     this.run(node, (t, kind, before) => {
       if (before === T.LeftParen || t === closer) return this.join(t, R.Bracket);
       if (kind === T.Comma) return this.join(t, R.Comma);
