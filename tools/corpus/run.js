@@ -266,7 +266,7 @@ for (const [name, row] of totals) {
   );
   if (row.uncloses > 0)
     console.log(
-      `  a brace taken out: ${row.uncloses} times, ${row.strays} moved lines nonStandard its block`,
+      `  a brace taken out: ${row.uncloses} times, ${row.strays} moved lines outside its block`,
     );
   if (row.changes > 0)
     console.log(
@@ -277,7 +277,7 @@ for (const [name, row] of totals) {
       `  damaged: ${row.prefixes} prefixes, ${row.deletions} deletions, ${row.damageThrew} threw, ${row.damageTokens} changed tokens`,
     );
     console.log(
-      `  statements nonStandard the damage as undamaged: ${(100 * (1 - row.moved / Math.max(1, row.statements))).toFixed(3)} % of ${row.statements}`,
+      `  statements outside the damage as undamaged: ${(100 * (1 - row.moved / Math.max(1, row.statements))).toFixed(3)} % of ${row.statements}`,
     );
   }
 }

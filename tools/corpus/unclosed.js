@@ -17,7 +17,7 @@ export function unclose(language, text, row, report) {
     row.uncloses++;
     if (staysAround(language, whole, pair)) continue;
     row.strays++;
-    report(`without the brace at ${pair.to}, lines nonStandard its block moved`);
+    report(`without the brace at ${pair.to}, lines outside its block moved`);
   }
 }
 
