@@ -202,6 +202,17 @@ describe("calls and chains", () => {
 
 describe("functions as values", () => {
   fixtures("javascript", [
+    ["a value that the author began beside the arrow and split goes on below it", `
+      const pier = ferry => isLate(ferry)
+        ? ferry.pier
+        : ferry.berth;
+      rows.filter(row => row.late
+        && row.full);
+      const berth = ferry =>
+        isLate(ferry)
+          ? ferry.pier
+          : ferry.berth;
+      `],
     ["arrows", `
       a=b=>c
       d=(e,f)=>({g:e})

@@ -131,7 +131,15 @@ export abstract class ArrowLayout extends OperatorLayout {
     }
     // A call goes to a line of its own where it fits there, and else splits inside.
     const splits = call && this.staysClose(body);
-    const flags = below ? FrameFlag.Split : splits ? FrameFlag.IfItHelps : FrameFlag.Whole;
+    const isRun = kind === N.Binary || kind === N.Conditional;
+    const beside = !below && isRun && this.keptSplit(body);
+    const flags = below
+      ? FrameFlag.Split
+      : beside
+      ? 0
+      : splits
+      ? FrameFlag.IfItHelps
+      : FrameFlag.Whole;
     const frame = this.sheet.open(t, end - 1, flags, 1);
     this.fold(t, R.Arrow);
     if (body !== NONE) this.visitIn(frame, body, 1, "alignedIn");
