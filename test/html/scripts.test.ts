@@ -149,6 +149,10 @@ describe("texts over several lines in code", () => {
   });
 });
 
+test("texts too deep in each other are not told", () => {
+  expect(textsIn(`\`\n\`${"`${".repeat(20_000)}`)).toBe(undefined);
+});
+
 describe("heads and bodies", () => {
   fixtures("html", [
     ["a head on one line goes by the body", `

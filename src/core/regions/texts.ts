@@ -23,6 +23,9 @@ const HEAD = /^(?:if|while|for|with)$/;
 const OPERATOR =
   /^(?:return|typeof|case|in|of|do|else|void|delete|throw|new|yield|await|instanceof)$/;
 
+/** How deep texts may stand in each other; beyond that nothing is told. */
+const DEEPEST = 100;
+
 /** How long a line may be of which the rest is looked at. */
 const FAR = 400;
 
@@ -55,6 +58,8 @@ class Scanner {
   private at = 0;
   /** The last piece that is neither white space nor a comment; where a head ends, what opens that. */
   private last = "";
+  /** How many texts are open around each other. */
+  private depth = 0;
   /** Of round brackets that are open, whether each begins a head. */
   private readonly heads: boolean[] = [];
   private readonly texts: Span[] = [];
@@ -121,7 +126,8 @@ class Scanner {
       } else if (sign === "$" && code[this.at + 1] === "{") {
         this.at += 2;
         this.last = "{";
-        if (!this.codeUpTo("}")) return false;
+        if (++this.depth > DEEPEST || !this.codeUpTo("}")) return false;
+        this.depth--;
       }
     }
     return false;
