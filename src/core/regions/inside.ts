@@ -92,11 +92,11 @@ export class Inside {
   private style(call: Partial<Style> | undefined): Partial<Style> {
     const { prefix, style } = this.region;
     const wishes = wishesOf(call, this.around.own, () => this.document.steadyStyle);
-    const width =
-      this.document.style(wishes).maxLineLength - columnsBetween(prefix, 0, prefix.length);
+    const asked = this.document.style(wishes);
+    const width = asked.maxLineLength - columnsBetween(prefix, 0, prefix.length);
     return {
       ...wishes,
-      ...this.hostStep(wishes),
+      ...this.hostStep(asked.indentStyle),
       ...style,
       insertFinalNewline: false,
       endOfLine: this.around.endOfLine,
@@ -105,11 +105,11 @@ export class Inside {
   }
 
   /** The host's step, where what the region shows, or was asked for, would mix tabs and spaces on its lines. */
-  private hostStep(wishes: Partial<Style> | undefined): Partial<Style> | undefined {
+  private hostStep(asked: Style["indentStyle"]): Partial<Style> | undefined {
     const { nested, prefix } = this.region;
     if (nested !== true || prefix === "") return undefined;
     const kind = prefix.startsWith("\t") ? "tab" : "space";
-    if (this.document.style(wishes).indentStyle === kind) return undefined;
+    if (asked === kind) return undefined;
     const { indentStyle, indentSize, tabWidth } = this.around.own();
     return indentStyle === kind ? { indentStyle, indentSize, tabWidth } : { indentStyle: kind };
   }
