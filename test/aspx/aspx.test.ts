@@ -5,6 +5,26 @@ import { keyed } from "../support/caret.js";
 import { fixtures } from "../support/fixtures.js";
 import { open } from "../support/format.js";
 
+const REPEATER = `
+  <asp:Repeater runat="server">
+      <HeaderTemplate>
+          <table>
+      </HeaderTemplate>
+      <ItemTemplate>
+          <tr>
+              <td>06:40</td>
+          </tr>
+      </ItemTemplate>
+      <SeparatorTemplate>
+          <p>
+      </SeparatorTemplate>
+      <FooterTemplate>
+          </table>
+      </FooterTemplate>
+  </asp:Repeater>
+  <p>low</p>
+  `;
+
 describe("pages with islands of code", () => {
   fixtures("aspx", [
     ["braces that close in another island tell depth", `
@@ -87,43 +107,11 @@ describe("pages with islands of code", () => {
        tide") %>
       </div>
       `],
-    ["controls nest among themselves, whatever markup their templates begin and end", `
-      <asp:Repeater runat="server">
-      <HeaderTemplate>
-              <table>
-          </HeaderTemplate>
-          <ItemTemplate>
-              <tr>
-                  <td>06:40</td>
-              </tr>
-          </ItemTemplate>
-          <SeparatorTemplate>
-              <p>
-          </SeparatorTemplate>
-          <FooterTemplate>
-              </table>
-          </FooterTemplate>
-      </asp:Repeater>
-      <p>low</p>
-      `, `
-      <asp:Repeater runat="server">
-          <HeaderTemplate>
-              <table>
-          </HeaderTemplate>
-          <ItemTemplate>
-              <tr>
-                  <td>06:40</td>
-              </tr>
-          </ItemTemplate>
-          <SeparatorTemplate>
-              <p>
-          </SeparatorTemplate>
-          <FooterTemplate>
-              </table>
-          </FooterTemplate>
-      </asp:Repeater>
-      <p>low</p>
-      `],
+    [
+      "controls nest among themselves, whatever markup their templates begin and end",
+      REPEATER.replace("    <HeaderTemplate>", "<HeaderTemplate>"),
+      REPEATER,
+    ],
     ["markup in a control ends none around it, and a control that nothing ends holds nothing", `
       <div>
       <p>

@@ -98,9 +98,9 @@ export class Sheet {
   readonly rule: Uint8Array;
   /** Least and most blank lines of a `Line`, as least × 16 + most. */
   readonly blanks: Uint8Array;
-  /** The replacements inside tokens, and where those of each begin and end. */
   /** Where lines end in texts within tokens that are reindented, as UTF-16 offsets: the next ones stay. */
   readonly inTexts = new Set<number>();
+  /** The replacements inside tokens, and where those of each begin and end. */
   private readonly rewrites = new ChangeList();
   private readonly rewriteRuns: number[] = [0];
   private readonly runOf = new Map<number, number>();

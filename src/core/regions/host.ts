@@ -8,7 +8,7 @@ import type { Whole } from "../remembered.js";
 import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
-import { mapOffset, type Change, type OffsetChange } from "../text/edits.js";
+import { mapOffset, movedBy, type Change, type OffsetChange } from "../text/edits.js";
 import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
@@ -286,25 +286,27 @@ export class HostRegions {
 export const regionsBy = (find: FindRegions, { readsMore = false } = {}): Regions => ({
   in: find,
   movable(syntax) {
-    const found = new Map<number, readonly Span[]>();
-    for (const region of find(syntax)) {
-      const texts = textsIn(syntax.tokens.text.slice(region.from, region.to));
-      if (texts !== undefined)
-        found.set(region.to, texts.map((text) => movedBy(text, region.from)));
-    }
-    return found;
+    const { text } = syntax.tokens;
+    const found = new Map(Array.from(find(syntax), ({ from, to }) => [
+      to,
+      once(() => {
+        const texts = textsIn(text.slice(from, to));
+        return texts && movedBy(texts, from);
+      }),
+    ]));
+    return (end) => found.get(end)?.();
   },
   open: (host) => new HostRegions(host, find, readsMore),
 });
 
-const movedBy = ({ from, to }: Span, by: number): Span => ({ from: from + by, to: to + by });
-
 /** A region that lies elsewhere by a number of characters. */
 function shifted(region: Region, by: number): Region {
+  const { from, to, islands } = region;
   return {
     ...region,
-    ...movedBy(region, by),
-    ...(region.islands && { islands: region.islands.map((island) => movedBy(island, by)) }),
+    from: from + by,
+    to: to + by,
+    ...(islands && { islands: movedBy(islands, by) }),
   };
 }
 

@@ -45,8 +45,11 @@ export type FindRegions = (syntax: Syntax) => Iterable<Region>;
 /** What a language says of regions: `regionsBy` makes it of a function that tells them. */
 export interface Regions {
   readonly in: FindRegions;
-  /** Where those end whose lines may move, each with the texts in it whose lines may not: UTF-16 offsets. */
-  readonly movable: (syntax: Syntax) => ReadonlyMap<number, readonly Span[]>;
+  /**
+   * Tells of the region that ends at a UTF-16 offset the texts in it whose lines must not move with the others;
+   * undefined where none of its lines may, or no region ends there.
+   */
+  readonly movable: (syntax: Syntax) => (end: number) => readonly Span[] | undefined;
   /** Those of one document, open. Who has a language without any does not load what keeps them. */
   readonly open: (host: HostDocument) => HostRegions;
 }

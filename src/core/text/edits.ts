@@ -23,9 +23,12 @@ export interface Change extends OffsetChange {
 /** The order of changes that do not overlap: what is put in at a place goes before what is replaced there. */
 export const byPlace = (a: Change, b: Change): number => a.from - b.from || a.to - b.to;
 
-/** Changes in a text that begins `by` characters earlier. */
-export const movedBy = (changes: Iterable<Change>, by: number): Change[] =>
-  Array.from(changes, (change) => ({ ...change, from: change.from + by, to: change.to + by }));
+/** Changes, or other stretches, in a text that begins `by` characters earlier. */
+export const movedBy = <S extends { readonly from: number; readonly to: number }>(
+  stretches: Iterable<S>,
+  by: number,
+): S[] =>
+  Array.from(stretches, (one) => ({ ...one, from: one.from + by, to: one.to + by }));
 
 /** Changes as edits, positions counted in `encoding`. */
 export function toTextEdits(

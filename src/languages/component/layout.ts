@@ -21,6 +21,7 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
   sheet.open(0, tokens.count, FrameFlag.Block, 0);
   for (let t = 1; t < tokens.count; t++) {
     if (tokens.kind(t) !== T.Raw) continue;
+    const code = tokens.textOf(t);
     const language = languageOf(tokens.textOf(t - 1));
     const isClosed = tokens.kind(t + 1) === T.Closing;
     if (language === undefined || !isClosed) continue;
@@ -32,8 +33,8 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
     // What stands deeper is meant to, but not in blanks where tabs are asked for, nor the other way round.
     const other = style.indentStyle === "tab" ? " " : "\t";
     const isOther = isDeeper && whiteOf(tokens.text, tokens.start(t)).includes(other);
-    const texts = isOther && !SHOWN.test(tokens.textOf(t)) ? textsIn(tokens.textOf(t)) : undefined;
-    const frame = sheet.open(t, t + 1, FrameFlag.Block, isDeeper ? 1 : 0);
+    const texts = isOther && !SHOWN.test(code) ? textsIn(code) : undefined;
+    const frame = sheet.open(t, t + 1, FrameFlag.Block, texts === undefined ? 0 : 1);
     sheet.frames.anchor.set(frame, t - 1);
     if (texts !== undefined) {
       const by = columnOf(t - 1) + style.indentSize - columnOf(t);

@@ -55,7 +55,7 @@ export function htmlClosers(
 export function openControl(text: string, name: string, dialect: Dialect): number {
   const tokens = lexHtml(text, dialect);
   const open = new ClosingParser(tokens, false, dialect).openAtEnd()
-    .find((one) => one.control === true && one.name === name.toLowerCase());
+    .find((one) => one.control && one.name === name.toLowerCase());
   return open === undefined ? -1 : tokens.start(open.first);
 }
 

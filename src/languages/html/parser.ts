@@ -31,7 +31,7 @@ export interface OpenElement extends Open {
   /** Whether it is part of a drawing or of a formula. */
   readonly foreign: boolean;
   /** Whether it is a control, or a property of one: `<asp:Repeater>`, `<Columns>`. */
-  readonly control?: boolean;
+  readonly control: boolean;
 }
 
 /**
@@ -80,13 +80,14 @@ export class HtmlParser extends TagParser<OpenElement> {
   }
 
   protected endsAlone({ name, control }: OpenElement): boolean {
-    return ENDS_ALONE.has(name) || (control !== true && this.isInTemplate());
+    return ENDS_ALONE.has(name) || (!control && this.isInTemplate());
   }
 
   protected startTag(): void {
     const { tokens, tree, stack } = this;
     const first = this.at;
-    const name = this.nameIn(tokens.textOf(first).slice(1));
+    const tag = tokens.textOf(first).slice(1);
+    const name = this.nameIn(tag);
     const foreign = name === "svg" || name === "math" || stack.at(-1)?.foreign === true;
     if (!foreign) this.end(name);
     if (this.byColumns) this.endByColumn(first);
@@ -97,7 +98,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     }
     tree.finish(N.StartTag, first, this.at);
     const empty = tokens.kind(this.at - 1) === T.EmptyTagEnd;
-    const control = this.isControl(tokens.textOf(first).slice(1));
+    const control = this.isControl(tag);
     if (
       VOID.has(name)
       || (empty && (foreign || this.dialect.closesAny === true))
@@ -120,7 +121,8 @@ export class HtmlParser extends TagParser<OpenElement> {
       return stack.length - 1;
     const begins = this.byColumns && this.beginsLine(t);
     const column = begins ? this.columnOf(t) : -1;
-    const control = stack.some((open) => open.control === true && open.name === name);
+    const control = this.dialect.hasControls === true
+      && stack.some((open) => open.control && open.name === name);
     let found = -1;
     for (let i = stack.length - 1; i >= 0; i--) {
       const open = stack[i]!;
@@ -132,7 +134,7 @@ export class HtmlParser extends TagParser<OpenElement> {
         if (found < 0) found = i;
       }
       if (control) continue;
-      if (open.control === true && !begins) break;
+      if (open.control && !begins) break;
       // What is inline ends nothing beyond a block, but for what a browser opens again in there.
       const isBlock = BLOCK.has(open.name) && !CHOICE.has(open.name);
       const stops = BARRIER.has(open.name) || (isBlock && !OPENED_AGAIN.has(name));
@@ -165,7 +167,7 @@ export class HtmlParser extends TagParser<OpenElement> {
   private isInTemplate(): boolean {
     const { stack } = this;
     for (let i = stack.length - 1; i >= 0; i--)
-      if (stack[i]!.control === true) return stack[i]!.name.endsWith("template");
+      if (stack[i]!.control) return stack[i]!.name.endsWith("template");
     return false;
   }
 
@@ -233,7 +235,7 @@ export class HtmlParser extends TagParser<OpenElement> {
   private openCode(name: string, t: number): void {
     const foreign = this.stack.at(-1)?.foreign === true;
     if (this.stack.length < DEPTH_LIMIT)
-      this.stack.push({ name, first: t, content: t + 1, foreign });
+      this.stack.push({ name, first: t, content: t + 1, foreign, control: false });
   }
 
   private inside(first: number, end: number): void {
@@ -261,8 +263,9 @@ export class HtmlParser extends TagParser<OpenElement> {
     // A paragraph is ended through what is inline in it.
     if (ENDED_BY.get("p")!.has(name)) {
       for (let i = stack.length - 1; i >= 0; i--) {
-        if (BARRIER.has(stack[i]!.name) || stack[i]!.control === true) break;
-        if (stack[i]!.name !== "p") continue;
+        const open = stack[i]!;
+        if (BARRIER.has(open.name) || open.control) break;
+        if (open.name !== "p") continue;
         while (stack.length > i) this.pop(this.at);
         break;
       }

@@ -40,16 +40,16 @@ export function stretches(language: Language, text: string, lines: LineIndex): S
 
 /**
  * Lines that begin inside a token, such as a text of several lines: nobody moves those. A region's lines may
- * move, but not with its first where others of it may not.
+ * move, but for those of texts in it.
  */
 export function linesInTokens(language: Language, text: string, lines: LineIndex): Set<number> {
   const syntax = language.parse(text);
   const { tokens } = syntax;
-  const regions = language.regions?.movable(syntax);
+  const textsOf = language.regions?.movable(syntax);
   const fixed = new Set<number>();
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.has(t, TokenFlag.MultiLine) || tokens.isTrivia(t)) continue;
-    const texts = regions?.get(tokens.end(t)) ?? [{ from: tokens.start(t), to: tokens.end(t) }];
+    const texts = textsOf?.(tokens.end(t)) ?? [{ from: tokens.start(t), to: tokens.end(t) }];
     for (const { from, to } of texts)
       for (let line = lines.lineAt(from) + 1; line <= lines.lineAt(to); line++) fixed.add(line);
   }

@@ -37,7 +37,7 @@ export function movedLines(
 ): MovedLine[] {
   const { tokens } = syntax;
   const block: MovedLine[] = [];
-  const regions = language.regions?.movable(syntax);
+  const textsOf = language.regions?.movable(syntax);
   const before = lines.text.slice(0, lines.lineStart(first));
   let t = Math.max(0, tokens.lastAt(before.length));
   for (let line = first; line <= last; line++) {
@@ -54,8 +54,7 @@ export function movedLines(
     if (to === from && marginal(undefined)) continue;
     const isMovable = !inside
       || tokens.isTrivia(t)
-      || regions?.get(tokens.end(t))?.every((text) => text.from >= from || text.to <= from)
-        === true;
+      || textsOf?.(tokens.end(t))?.every((text) => text.from >= from || text.to <= from) === true;
     if (to === end || !isMovable) continue;
     block.push({
       from,
@@ -64,7 +63,7 @@ export function movedLines(
       token: t,
       comment: inside && tokens.isTrivia(t) ? lineOf(block, tokens.start(t)) : -1,
       margin: marginal(before),
-      region: t < tokens.count && regions?.has(tokens.end(t)) === true,
+      region: t < tokens.count && textsOf?.(tokens.end(t)) !== undefined,
     });
   }
   return block;

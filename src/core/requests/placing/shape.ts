@@ -1,4 +1,5 @@
 import type { Language, Syntax } from "../../language.js";
+import { once } from "../../once.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
 import { openBrackets } from "./brackets.js";
@@ -46,10 +47,15 @@ export function shapeOf(pasted: Pasted): Shape {
   if (lines.length < 2) return { own: brought, step: file };
   if (language.sequence === undefined) return { own: plainOwn(pasted), step: file };
   const steps = tabbed ? [file] : [...new Set([file, ...STEPS])];
+  const around = linesAround(lines);
+  const inPlace = once(() => stepsInPlace(pasted, around));
+  const stepsFrom = (own: number): number[] => (
+    isReadApart(pasted) ? stepsApart(pasted, own, around) : inPlace()
+  );
   let best: Shape = { own: brought, step: file };
   let least = Infinity;
-  for (const own of candidates(pasted, steps)) {
-    const reading = read(pasted, own);
+  for (const own of candidates(pasted, steps, stepsFrom(brought))) {
+    const reading = read(pasted, own, stepsFrom(own), around);
     for (const step of steps) {
       const score = reading.agreeing(step);
       const cost = reading.misfits * 1e6 - score * 100 + rank(pasted, own, step);
@@ -71,9 +77,12 @@ function rank({ style, brought, lead }: Pasted, own: number, step: number): numb
 }
 
 /** Columns in which the first line may have stood. */
-function candidates(pasted: Pasted, steps: readonly number[]): number[] {
+function candidates(
+  pasted: Pasted,
+  steps: readonly number[],
+  depths: readonly number[],
+): number[] {
   const { lines, brought, lead } = pasted;
-  const depths = stepsDeep(pasted, brought);
   const votes = new Map<number, number>();
   lines.slice(1, ENOUGH).forEach(({ column, comment }, i) => {
     if (comment >= 0) return;
@@ -95,16 +104,22 @@ interface Reading {
   agreeing(step: number): number;
 }
 
+/** Whether a block is read by itself, its first line in its place, as indentation is what tells. */
+const isReadApart = ({ language, behindCode }: Pasted): boolean =>
+  language.typing.blocks !== undefined && !behindCode;
+
 /** The block read as if its first line stood in column `own`. */
-function read(pasted: Pasted, own: number): Reading {
+function read(
+  pasted: Pasted,
+  own: number,
+  depths: readonly number[],
+  around: readonly number[],
+): Reading {
   const { language, lines } = pasted;
   const { blocks } = language.typing;
-  const apart = blocks !== undefined && !pasted.behindCode;
-  const around = linesAround(lines);
-  const depths = stepsDeep(pasted, own, around);
   const aligned = alignedColumns(pasted, own);
   return {
-    misfits: apart ? blocks.misfits?.(standingText(pasted, own)) ?? 0 : 0,
+    misfits: isReadApart(pasted) ? blocks?.misfits?.(standingText(pasted, own)) ?? 0 : 0,
     agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment }, i) => {
       if (comment >= 0) return sum;
       const stands = column === own + depths[i + 1]! * step || column === aligned[i + 1];
@@ -137,34 +152,34 @@ function linesAround(lines: readonly MovedLine[]): number[] {
   });
 }
 
+/** A style under which a column is a step. */
+const unitOf = (style: Style): Style => ({ ...style, indentStyle: "space", indentSize: 1 });
+
 /** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */
-function stepsDeep(
-  pasted: Pasted,
-  own: number,
-  around = linesAround(pasted.lines),
+function stepsInPlace(
+  { language, style, syntax, lines, behindCode }: Pasted,
+  around: readonly number[],
 ): number[] {
-  const { language, style, syntax, lines, behindCode } = pasted;
-  const unit: Style = { ...style, indentStyle: "space", indentSize: 1 };
-  const some = lines.slice(0, ENOUGH);
-  if (language.typing.blocks === undefined || behindCode) {
-    // A first line with code before it stands as it is.
-    const asked = some.slice(behindCode ? 1 : 0).map(({ token }) => token);
-    const depths = lineDepths(language, syntax, unit, asked, false);
-    const first = behindCode ? lines[0]!.column : depths[0]?.column ?? 0;
-    const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
-    const all = behindCode ? [0, ...deep] : deep;
-    return filled(all.map((depth, i) => (lines[i]!.region ? NaN : depth)), around);
-  }
-  // Where indentation tells, the block is read by itself with the first line in its place.
-  const text = standingText(pasted, own);
-  const apart = language.parse(text);
+  // A first line with code before it stands as it is.
+  const asked = lines.slice(behindCode ? 1 : 0, ENOUGH).map(({ token }) => token);
+  const depths = lineDepths(language, syntax, unitOf(style), asked, false);
+  const first = behindCode ? lines[0]!.column : depths[0]?.column ?? 0;
+  const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
+  const all = behindCode ? [0, ...deep] : deep;
+  return filled(all.map((depth, i) => (lines[i]!.region ? NaN : depth)), around);
+}
+
+/** The same for a block that is read by itself, its first line in column `own`. */
+function stepsApart(pasted: Pasted, own: number, around: readonly number[]): number[] {
+  const { language, style, lines } = pasted;
+  const apart = language.parse(standingText(pasted, own));
   let at = 0;
-  const tokens = some.map(({ column, to }, i) => {
+  const tokens = lines.slice(0, ENOUGH).map(({ column, to }, i) => {
     const start = at + (i === 0 ? own : column);
     at = start + contentLength(pasted, i, to) + 1;
     return apart.tokens.lastAt(start);
   });
-  const depths = lineDepths(language, apart, unit, tokens, false);
+  const depths = lineDepths(language, apart, unitOf(style), tokens, false);
   const first = depths[0]?.column ?? NaN;
   return filled(depths.map((depth) => (depth?.column ?? NaN) - first), around);
 }

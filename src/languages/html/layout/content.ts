@@ -23,6 +23,16 @@ const FORMULA_TEXT = /^(?:mi|mn|mo|ms|mtext|annotation|annotation-xml)$/;
 /** Parts of a page whose contents authors mostly leave at the margin of what holds them. */
 const FLUSH = /^(?:html|head|body|script|style)$/;
 
+/** A tag behind which a content begins. */
+interface Behind {
+  /** The token with which it begins, or -1. */
+  readonly tag: number;
+  /** How much deeper than the tag's line the content's lines begin. */
+  readonly steps: number;
+}
+
+const NO_TAG: Behind = { tag: -1, steps: 0 };
+
 /** States the demands on the gaps of a page. */
 export class HtmlLayout extends HtmlItems {
   document(): void {
@@ -143,14 +153,14 @@ export class HtmlLayout extends HtmlItems {
   /**
    * A content with blocks in it: each begins a line, and so does what stands between them.
    *
+   * @param behind the tag on whose line it may begin.
    * @param between whether it stands between two islands, which have lines of their own.
-   * @param tag the token with which the tag before it begins, if one does.
-   * @param steps how much deeper than that tag's line its own begin.
    */
   private lines(
     items: readonly Item[],
     holder: Holder,
-    { between = false, tag = -1, steps = 0 } = {},
+    behind = NO_TAG,
+    between = false,
   ): void {
     const { tokens, sheet, style } = this;
     const lone = items.map((item) => this.isCode(item));
@@ -166,7 +176,7 @@ export class HtmlLayout extends HtmlItems {
       while (next < items.length && !begins[next]) next++;
       const { first, role, node } = items[i]!;
       // A text right after the tag that holds it stays there, unlike an element whose own content takes lines.
-      const behind =
+      const isBeside =
         i === 0
         && !this.isStatement(first)
         && role === Role.Inline
@@ -176,11 +186,10 @@ export class HtmlLayout extends HtmlItems {
         // On a line of its own an island would come to tell depth.
         && (this.asAuthored || isStep(tokens, first));
       if (!begins[i]) this.keepApart(first, Demand.Fold);
-      else if (behind) sheet.set(first, Demand.Join, R.Tag);
+      else if (isBeside) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
       if (this.isCodeBlock(items[i]!)) this.codeBlock(items[i]!.node, holder);
-      else if (i === 0) this.filled(items.slice(i, next), holder, tag, steps);
-      else this.filled(items.slice(i, next), holder);
+      else this.filled(items.slice(i, next), holder, i === 0 ? behind : NO_TAG);
       i = next;
     }
   }
@@ -196,10 +205,9 @@ export class HtmlLayout extends HtmlItems {
   /**
    * Items on lines that they fill, the gap before the first apart.
    *
-   * @param tag the token with which the tag begins on whose line they may begin.
-   * @param steps how much deeper than that line the others begin.
+   * @param behind the tag on whose line they may begin.
    */
-  private filled(run: readonly Item[], holder: Holder, tag = -1, steps = 0): void {
+  private filled(run: readonly Item[], holder: Holder, { tag, steps }: Behind): void {
     const { sheet } = this;
     const { first } = run[0]!;
     for (const item of run) if (this.isLone(item.first)) this.lone(item.first);
@@ -256,7 +264,7 @@ export class HtmlLayout extends HtmlItems {
       }
       const frame = sheet.open(t, end - 1, FrameFlag.Block, 1);
       sheet.frames.anchor.set(frame, island);
-      this.lines(this.itemsOf(inside, t, end, between), between, { between: true });
+      this.lines(this.itemsOf(inside, t, end, between), between, NO_TAG, true);
       sheet.close();
     }
   }
