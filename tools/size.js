@@ -17,7 +17,7 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 46_200,
+    most: 46_250,
   },
   {
     name: "core with Python",

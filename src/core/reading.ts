@@ -293,15 +293,31 @@ export class Reading {
     };
   }
 
-  private excerpt(focus: Span, options: ExcerptOptions): View | undefined {
-    const { reader, lines } = this;
-    if (reader === undefined) return undefined;
-    if (this.stale !== undefined) return this.around(this.stale, focus, options);
-    const { root, unbalanced, needsNewer, holds } = this.outline;
+  /** The units that a view of one place would show, where no change waits to be read. */
+  reach(focus: Span, options: ExcerptOptions): Span {
+    return this.cut(focus, options)?.core ?? { from: 0, to: this.lines.length };
+  }
+
+  /** The text shortened to what bears on one place; undefined where that is all of it. */
+  private cut(
+    focus: Span,
+    options: ExcerptOptions,
+    text: Source = this.lines,
+    root = this.reader && this.outline.root,
+  ): Excerpt | undefined {
+    if (root === undefined) return undefined;
     const { unparsed } = this.language;
-    const excerpt = Excerpt.of(lines, root, focus, { ...options, unparsed });
-    if (excerpt.cuts.length === 0) return undefined;
-    const syntax = readExcerpt(reader, excerpt, lines, unbalanced);
+    const excerpt = Excerpt.of(text, root, focus, { ...options, unparsed });
+    return excerpt.cuts.length > 0 ? excerpt : undefined;
+  }
+
+  private excerpt(focus: Span, options: ExcerptOptions): View | undefined {
+    const { stale, lines } = this;
+    if (stale !== undefined) return this.around(stale, focus, options);
+    const excerpt = this.cut(focus, options);
+    if (excerpt === undefined) return undefined;
+    const { unbalanced, needsNewer, holds } = this.outline;
+    const syntax = readExcerpt(this.reader!, excerpt, lines, unbalanced);
     if (syntax === undefined) return undefined;
     const held = heldIn(excerpt, holds, lines.length);
     const read = { ...syntax, needsNewer, held, unbalanced: unbalanced || syntax.unbalanced };
@@ -315,9 +331,8 @@ export class Reading {
       from: Math.min(change.from, stale.before(focus.from, "from")),
       to: Math.max(change.to, stale.before(focus.to, "to")),
     };
-    const { unparsed } = this.language;
-    const excerpt = Excerpt.of(text, outlined.root, both, { ...options, changed: true, unparsed });
-    if (excerpt.cuts.length === 0) return undefined;
+    const excerpt = this.cut(both, { ...options, changed: true }, text, outlined.root);
+    if (excerpt === undefined) return undefined;
     const splice = new Splice(excerpt, this.lines, change);
     const syntax = this.language.parse(splice.text);
     // Where all adds up and the outline could still not be mended, there is more to it.

@@ -6,6 +6,9 @@ import { Remembered, reachesOver, type Whole } from "./remembered.js";
 import { formatUntilStable, unsettledStretches } from "./requests/document.js";
 import { sameStyle, type Style } from "./style/style.js";
 
+/** Views that are laid out show whole units, and those beside them. */
+const WHOLE_UNITS = { around: 1, whole: true };
+
 /** What formatting a whole text comes to; kept, and mended where the text has changed. */
 export class WholeText {
   private remembered: Remembered | undefined;
@@ -70,11 +73,12 @@ export class WholeText {
   private viewOf(span: Span): View | undefined {
     let wide = this.withRemarks(span);
     for (let tries = 0; tries < 3; tries++) {
-      const view = this.reading.view(wide, { around: 1, whole: true });
-      const { core } = view;
+      const core = this.reading.reach(wide, WHOLE_UNITS);
+      const within = wide;
       // At its edges too comments may hang on others beyond.
       wide = this.withRemarks(core);
-      if (wide.from >= core.from && wide.to <= core.to) return view;
+      if (wide.from >= core.from && wide.to <= core.to)
+        return this.reading.view(within, WHOLE_UNITS);
     }
     return undefined;
   }

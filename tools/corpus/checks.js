@@ -41,7 +41,9 @@ export function firstDifference(a, b) {
 /** Whether an edit shares its beginning or its end with what it replaces. */
 export function wasteful(text, edits) {
   const lines = LineIndex.of(text);
-  return edits.find(({ range, newText }) => {
+  return edits.find(({ range, newText, rule }) => {
+    // A line end is replaced whole.
+    if (rule.endsWith("/line-end")) return false;
     const old = text.slice(lines.offsetAt(range.start), lines.offsetAt(range.end));
     if (old === "" && newText === "") return true;
     return old !== "" && newText !== "" && (old[0] === newText[0] || old.at(-1) === newText.at(-1));

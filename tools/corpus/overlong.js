@@ -27,13 +27,26 @@ export function splittableLines(language, text, limit) {
     const open = [];
     for (let i = 0; i < row.length; i++) {
       if (/^[([{]$/.test(row[i])) open.push(i);
-      else if (/^[)\]}]$/.test(row[i]) && open.length > 0 && i - open.pop() > 1) {
+      else if (/^[)\]}]$/.test(row[i]) && open.length > 0) {
+        if (!mayOpen(language, row, open.pop(), i)) continue;
         found.push(line + 1);
         break;
       }
     }
   }
   return found;
+}
+
+/** Whether brackets hold more than a short word; in C#, more than the type to which the next operand is cast. */
+function mayOpen(language, row, opener, closer) {
+  const inside = row.slice(opener + 1, closer);
+  if (inside.length === 0 || (inside.length === 1 && inside[0].length <= 12)) return false;
+  const casts = language.name === "csharp" && row[opener] === "(";
+  return (
+    !casts
+    || !/^[\w(@"$]/.test(row[closer + 1] ?? "")
+    || !inside.every((token) => /^[\w.]+$/.test(token))
+  );
 }
 
 /** How many templates stand around each token: what they hold is left as it is. */

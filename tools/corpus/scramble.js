@@ -149,10 +149,12 @@ function htmlGaps(tokens, tree) {
 function csharpGaps() {
   return (t, gap, before, after, tokens) => {
     if (/^#/.test(after) || /^#/.test(before)) return "fixed";
+    // A comment's later lines go by where its first one stood.
+    if (after.includes("\n") && after.startsWith("/*")) return "fixed";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1))
       return gap.includes("\n") ? "line" : gap === "" ? "fixed" : "spaces";
     // Lines tell blank ones between statements, and where labels and accesses stand close.
-    if (/^[{};:]$/.test(before) || /^[{}:]$/.test(after))
+    if (/^[{};:\]]$/.test(before) || /^[{}:]$/.test(after))
       return gap.includes("\n") ? "line" : "spaces";
     return /[?<>[]$/.test(before) || /^[?<>[]/.test(after) ? "fixed" : "lines";
   };

@@ -60,8 +60,11 @@ function leadIn(
   sheet.rule[t] = sheet.rule[next]!;
   sheet.blanks[t] = sheet.blanks[next]!;
   for (let g = t + 1; g <= next; g++) {
-    const apart = demand !== Demand.Seam || sheet.is(next, Mark.LeadSlot);
-    sheet.demand[g] = apart ? Demand.Space : Demand.AsWritten;
+    const apart =
+      demand !== Demand.Seam
+      || sheet.is(next, Mark.LeadSlot)
+      || tokens.gapStart(g) < tokens.gapEnd(g);
+    sheet.demand[g] = apart ? Demand.Space : Demand.Join;
     sheet.owner[g] = owner;
   }
   if (sheet.is(next, Mark.LeadSlot)) sheet.moveLead(next, t);

@@ -88,8 +88,7 @@ export abstract class ChainLayout extends ListLayout {
       : -1;
   }
 
-  /** How many calls of a node hold a function. */
-  private callsWithFunctions(node: number): number {
+  protected callsWithFunctions(node: number): number {
     const { tree } = this;
     let calls = 0;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c))

@@ -129,10 +129,10 @@ export abstract class DeclarationLayout extends ExpressionLayout {
         case N.Bases:
         case N.Constraint:
         case N.Chained:
-          this.clause(t, child);
+          this.clause(t, child, node);
           return true;
         case N.Body:
-          this.clause(t, child);
+          this.clause(t, child, node);
           return true;
         case N.Declarator:
           if (before === T.Comma && several) return this.fold(t, R.Comma);
@@ -202,34 +202,62 @@ export abstract class DeclarationLayout extends ExpressionLayout {
     });
   }
 
+  /** A parameter on one line, or each of its attributes on a line before it. */
   private parameter(node: number): void {
-    this.run(node, (t, kind, before, child) => {
-      if (this.kindOf(child) === N.Subscript) return this.join(t, R.Call);
-      if (before === T.Assign) {
-        this.space(t, R.Operator);
-        return;
-      }
-      this.space(t, kind === T.Assign ? R.Operator : R.Keyword);
+    const attributed = this.kindOf(this.tree.child(node)) === N.Attributes;
+    let isBehind = attributed;
+    const inside = (): void => this.run(node, (t, kind, before, child) => {
+      const childKind = this.kindOf(child);
+      if (childKind === N.Subscript) return this.join(t, R.Call);
+      const breaks = isBehind;
+      isBehind = childKind === N.Attributes;
+      if (breaks) return this.fold(t, R.Attribute);
+      this.space(t, kind === T.Assign || before === T.Assign ? R.Operator : R.Keyword);
     });
+    if (!attributed) inside();
+    else this.framed(node, this.writtenSplit(node), 0, inside);
   }
 
   // Clauses
 
   /** What stands behind the head of a declaration, on its line or on one of its own a step in. */
-  private clause(t: number, clause: number): void {
+  private clause(t: number, clause: number, owner: number): void {
     const { tree, sheet } = this;
     const kind = this.kindOf(clause);
     const below = this.keepsSplit && this.beginsLine(t);
-    // Constraints go to lines of their own where one of them must.
-    const several = kind === N.Constraint;
-    if (!below && !several) {
+    // Constraints go to lines of their own where one of them must, bases and chained calls where they find no room.
+    const moves =
+      kind === N.Constraint
+      || kind === N.Chained
+      || (kind === N.Bases && !this.holdsDirective(clause));
+    if (!below && !moves) {
       this.space(t, R.Keyword);
       return this.visit(clause);
     }
-    sheet.open(t, tree.end(clause) - 1, below ? FrameFlag.Split : FrameFlag.IfItHelps, 1);
+    const frame = sheet.open(
+      t,
+      tree.end(clause) - 1,
+      below ? FrameFlag.Split : FrameFlag.IfItHelps,
+      1,
+    );
+    sheet.frames.head.set(frame, tree.first(owner));
+    const second = kind === N.Bases ? this.secondBase(clause) : -1;
+    if (second > 0) sheet.frames.setHug(frame, second);
     this.fold(t, kind === N.Body ? R.Arrow : R.Keyword);
+    const inner = sheet.frames.count;
     this.visit(clause);
+    // The other bases stand under the colon where that begins a line.
+    if (kind === N.Bases) sheet.frames.alignedIn.set(inner, frame);
     sheet.close();
+  }
+
+  /** The gap before the second of several bases: the first one stays on the line of the head where it can. */
+  private secondBase(bases: number): number {
+    const { tree } = this;
+    for (const part = tree.parts(bases); part.next();)
+      if (part.node === NONE && this.kindAt(part.at) === T.Comma)
+        return this.tokens.skipTrivia(part.at + 1);
+    return -1;
   }
 
   private bases(node: number): void {

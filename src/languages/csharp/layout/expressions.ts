@@ -105,7 +105,7 @@ export abstract class ExpressionLayout extends ChainLayout {
         return true;
       case N.TypeArguments:
       case N.TypeParameters:
-        this.typeList(node);
+        this.types(node);
         return true;
       case N.TupleType:
         this.bracket(node);
@@ -370,13 +370,7 @@ export abstract class ExpressionLayout extends ChainLayout {
 
   /** Whether a value stays below what it is given to, as the author put it. */
   protected keptBelow(t: number, child: number): boolean {
-    if (!this.keepsSplit || !this.beginsLine(t)) return false;
-    switch (this.kindOf(child)) {
-      case N.Lambda:
-      case N.AnonymousMethod:
-      case N.Unparsed: return false;
-      default: return true;
-    }
+    return this.keepsSplit && this.beginsLine(t) && this.kindOf(child) !== N.Unparsed;
   }
 
   protected staysClose(node: number): boolean {
@@ -386,13 +380,14 @@ export abstract class ExpressionLayout extends ChainLayout {
       case N.AnonymousMethod:
       case N.Collection:
       case N.Conditional:
-      case N.Paren:
       case N.Unparsed:
       case N.Assignment:
       case N.SwitchExpression:
       case N.With:
       case N.Query:
         return true;
+      case N.Paren:
+        return !this.holdsWord(node);
       case N.Primary:
       case N.New:
         return this.breakInside(node) > 0 || (this.asWritten && this.dotOnNewLine(node));
@@ -413,8 +408,10 @@ export abstract class ExpressionLayout extends ChainLayout {
     const { tree } = this;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
       const kind: N = tree.kind(c);
+      if (kind === N.Block) return 0;
       const brackets =
         kind === N.Arguments
+        || kind === N.Parameters
         || kind === N.Subscript
         || kind === N.Initializer
         || kind === N.Collection

@@ -20,6 +20,9 @@ export abstract class ListLayout extends TypeLayout {
   /** Whether the author began a line before a dot. */
   protected abstract dotOnNewLine(node: number): boolean;
 
+  /** How many calls of a node hold a function. */
+  protected abstract callsWithFunctions(node: number): number;
+
   protected itemsOf(node: number): Items {
     return itemsOf(this.tokens, this.tree, node, this.listRules);
   }
@@ -82,6 +85,13 @@ export abstract class ListLayout extends TypeLayout {
 
   private joined(node: number): void {
     this.run(node, (t) => this.join(t, R.Bracket));
+  }
+
+  /** `<T, U>`; one type alone stays beside its brackets. */
+  protected types(node: number): void {
+    const { count, holes } = this.itemsOf(node);
+    if (count > 1 && !holes && this.lastTokenKind(node) === T.Greater) this.bracket(node);
+    else this.typeList(node);
   }
 
   private itemGap(t: number, kind: T, before: T, child: number, isHead: boolean): void {
@@ -165,7 +175,7 @@ export abstract class ListLayout extends TypeLayout {
       count === 1
       && this.keepsSplit
       && this.kindOf(last) === N.Primary
-      && this.dotOnNewLine(last)
+      && (this.dotOnNewLine(last) || this.callsWithFunctions(last) > 1)
     );
   }
 
