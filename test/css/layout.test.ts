@@ -216,6 +216,19 @@ describe("at-rules", () => {
       @import url(a.css) screen;
       @layer base, tide;
       `],
+    [
+      "heads that are not known keep what stands together",
+      "@show  tide:high  w-[1fr,2fr] [&>a]:mt-0;\n@when-late (&:where(.late,  .late *));\n@tide low:first{a{b:c}}\n",
+      `
+      @show tide:high w-[1fr,2fr] [&>a]:mt-0;
+      @when-late (&:where(.late, .late *));
+      @tide low:first {
+        a {
+          b: c;
+        }
+      }
+      `,
+    ],
     ["support of selectors", "@supports selector(a:has(b)) and (display:grid) {}\n", `
       @supports selector(a:has(b)) and (display: grid) {}
       `],

@@ -15,6 +15,13 @@ export function cssTree(text) {
     // White space around the value of a custom property is none of it.
     if (node.type === "Declaration" && node.value.type === "Raw")
       node.value.value = node.value.value.trim();
+    // Rules in rules, where the parser takes them for text.
+    if (node.type === "Raw")
+      node.value = node.value
+        .replace(/\s+/g, " ")
+        .replace(/ ?([{};,>!]) ?/g, "$1")
+        .replace(/(^|[{;])([\w-]+): /g, "$1$2:")
+        .replace(/;}/g, "}");
   });
   const short = generate(tree)
     .replace(/\s+/g, " ")

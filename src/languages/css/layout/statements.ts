@@ -14,6 +14,10 @@ const APART =
 /** At-rules that are a program's. */
 const CONTROL = /^@(?:if|else|while|return|use|forward|include)$/i;
 
+/** At-rules whose heads are understood; what the signs of others say, only their readers know. */
+const KNOWN =
+  /^@(?:media|custom-media|supports|container|import|layer|namespace|charset|property|function|when|if|else|while|for|each|return|use|forward|include|mixin|content|debug|warn|error|plugin|counter-style|font-(?:face|feature-values|palette-values)|color-profile|position-try|starting-style|view-transition|(?:-\w+-)?(?:document|keyframes|viewport))$/i;
+
 /** At-rules whose brackets hold selectors. */
 const SELECTING = /^@(?:scope|custom-selector|extend|nest|at-root|page)$/i;
 
@@ -138,10 +142,12 @@ export class CssLayout extends CssSelectors {
       else this.keepApart(next, Demand.Space);
       this.comments(first, next);
       if (SELECTING.test(name)) this.prelude(node, next, end);
-      else {
+      else if (KNOWN.test(name)) {
         this.inControl = CONTROL.test(name);
         this.value(node, next, end, -1, Colons.Pair);
         this.inControl = false;
+      } else {
+        this.foreign(next, end);
       }
     }
     if (block !== NONE) this.block(block, first);
@@ -152,6 +158,17 @@ export class CssLayout extends CssSelectors {
       && this.isKind(first - 1, T.RightBrace)
       && this.style.bracePlacement === "same-line";
     if (joins) sheet.set(first, Demand.Space, R.Brace);
+  }
+
+  /** The head of an at-rule that is not known: its words stay what they are, and fill lines. */
+  private foreign(first: number, end: number): void {
+    this.openRows(first, end);
+    for (let t = this.skip(first + 1); t < end; t = this.skip(t + 1)) {
+      this.comments(first, t);
+      if (this.isKind(t, T.Comma)) this.sheet.set(t, Demand.Join, R.Comma);
+      else this.keepApart(t, Demand.Fold);
+    }
+    this.sheet.close();
   }
 
   private prelude(node: number, first: number, end: number): void {
