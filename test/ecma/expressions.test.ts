@@ -322,11 +322,13 @@ describe("literals", () => {
       a=[1,2,3]
       b=[ 'x' ,'y' ]
       c=[,a,,b]
+      const [low, , high]=tides
       d=[[1,0],[0,1]]
       `, `
       a = [1, 2, 3];
       b = ["x", "y"];
       c = [, a,, b];
+      const [low, , high] = tides;
       d = [[1, 0], [0, 1]];
       `],
     ["rows of numbers flow", `

@@ -349,8 +349,9 @@ export abstract class ListLayout extends LayoutBase {
 
   private itemGap(t: number, token: T, before: T, kind: N, child: number): void {
     if (token === T.Comma || token === T.Semicolon) {
-      // A hole in an array keeps its comma apart from the one before.
-      return this.join(t, R.Comma);
+      // The comma of a hole in an array stays apart from the one before, where the author has it so.
+      const isApart = before === T.Comma && this.tokens.gapStart(t) < this.tokens.start(t);
+      return isApart ? this.space(t, R.Comma) : this.join(t, R.Comma);
     }
     if (this.kindOf(child) === N.Annotation) return this.join(t, R.Type);
     if (before === T.Ellipsis) return this.join(t, R.Unary);

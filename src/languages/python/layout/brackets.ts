@@ -98,7 +98,7 @@ export abstract class BracketLayout extends LayoutBase {
   /** Whether the author put all items on one line of their own between the brackets. */
   private isRow(node: number, { count }: Items): boolean {
     const { tree, tokens } = this;
-    const first = tree.first(node) + 1;
+    const first = tokens.skipTrivia(tree.first(node) + 1);
     const closer = tree.end(node) - 1;
     if (count < 2 || !tokens.onNewLine(first) || !tokens.onNewLine(closer)) return false;
     if (tree.hasChild(node, N.Comprehension)) return false;
