@@ -404,8 +404,7 @@ describe("values", () => {
       log.Moored(berth, ferry,
           tide, captain);
       log.Moored(
-          berth,
-          ferry);
+          berth, ferry);
       `],
     ["collections", "int[] a=[1,2,..rest];M([]);\n", "int[] a = [1, 2, ..rest];\nM([]);\n"],
   ]);

@@ -8,6 +8,7 @@ import {
 } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord } from "../../../core/layout/written.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
@@ -94,6 +95,7 @@ export abstract class ListLayout extends LayoutBase {
       : below
       ? 0
       : this.writtenSplit(node);
+    const row = split !== 0 && !flow && !apart && !broken && this.isRow(node, items);
     const beside = split === 0 && this.besideOpener(kind, items);
     const flags =
       (flow ? FrameFlag.Flow : 0)
@@ -109,6 +111,7 @@ export abstract class ListLayout extends LayoutBase {
     const edge = padded ? Demand.Fold : Demand.Seam;
     let before: T = T.Comma;
     let last = NONE;
+    let rowFrame = ROOT;
     for (const part = tree.parts(node, opener + 1, closer); part.next();) {
       const { at: t, node: child } = part;
       const isChild = child !== NONE;
@@ -117,6 +120,8 @@ export abstract class ListLayout extends LayoutBase {
         if (broken) this.standing(t, last);
         else if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, child);
+        // It splits before anything in it does.
+        if (row && t === first) rowFrame = sheet.open(t + 1, closer - 1, FrameFlag.Whole, 0);
         if (!isChild) {
           if (token === T.String) this.string(t);
         } else if (items.count === 1 && this.isAlternatives(child)) {
@@ -137,13 +142,46 @@ export abstract class ListLayout extends LayoutBase {
       }
       if (isChild) last = child;
     }
+    if (rowFrame !== ROOT) sheet.close();
     if (broken) this.standing(closer, last);
     else if (below) sheet.line(closer, 0, 0, R.Bracket);
     else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
     const commaStays = below && items.closing >= 0 && this.style.closingComma !== "never";
-    if (!broken && !commaStays) this.closing(node, kind, items);
+    if (rowFrame !== ROOT) this.rowComma(rowFrame, node, kind, items);
+    else if (!broken && !commaStays) this.closing(node, kind, items);
     sheet.close();
+  }
+
+  /** Whether the author put all items on one line of their own between the brackets. */
+  private isRow(node: number, { count }: Items): boolean {
+    const { tree, tokens } = this;
+    const first = tokens.skipTrivia(tree.first(node) + 1);
+    const closer = tree.end(node) - 1;
+    if (count < 2 || !tokens.onNewLine(first) || !tokens.onNewLine(closer)) return false;
+    switch (this.kindOf(node)) {
+      case N.Arguments:
+      case N.Parameters:
+      case N.Array:
+      case N.Object:
+      case N.Specifiers:
+      case N.TypeArguments:
+      case N.TypeParameters:
+      case N.TupleType: break;
+      default: return false;
+    }
+    const ends = TokenFlag.OnNewLine | TokenFlag.EndsLine | TokenFlag.MultiLine;
+    return tokens.nextWith(ends, first + 1, closer) === closer;
+  }
+
+  /** The comma behind a row of items stays, and comes where they do not fit on one line. */
+  private rowComma(row: number, node: number, kind: N, items: Items): void {
+    const { closingComma } = this.style;
+    if (closingComma === "never") return this.closing(node, kind, items);
+    if (closingComma !== "when-split" || items.closing >= 0) return;
+    if (items.lastEnd < 0 || items.holes || !this.takesComma(node, kind, items)) return;
+    this.sheet.slot(items.lastEnd, Mark.SeparatorSlot);
+    this.sheet.setSlotFrame(items.lastEnd, row);
   }
 
   /** Whether a call has a text and then a function with a body, as a test has. */
