@@ -1,8 +1,8 @@
 import type { Style } from "../style/style.js";
 import { NONE, type Parsed, type Tree } from "../syntax/tree.js";
-import type { TokenTable } from "../syntax/tokens.js";
+import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { lineColumn } from "../text/width.js";
-import { Mark, type Sheet } from "./sheet.js";
+import { FrameFlag, Mark, type Sheet } from "./sheet.js";
 
 /** What is to know of the items between a pair of brackets. */
 export interface Items {
@@ -140,4 +140,32 @@ export function closeWithSeparator(
   } else if (lastEnd >= 0 && closingComma === "when-split") {
     sheet.slot(lastEnd, Mark.SeparatorSlot);
   }
+}
+
+/** Whether the author put all of several items on one line below the opening bracket. */
+export function isRow({ tokens, tree }: Parsed, node: number, { count }: Items): boolean {
+  const first = tokens.skipTrivia(tree.first(node) + 1);
+  if (count < 2 || !tokens.onNewLine(first)) return false;
+  const ends = TokenFlag.OnNewLine | TokenFlag.EndsLine;
+  const closer = tree.end(node) - 1;
+  return tokens.nextWith(ends, first + 1, closer) === closer;
+}
+
+/** Opens the frame of a row whose first item begins at gap `first`: it splits before anything in it does. */
+export function openRow(sheet: Sheet, first: number, closer: number): number {
+  return sheet.open(first + 1, closer - 1, FrameFlag.Whole, 0);
+}
+
+/** The same as `closeWithSeparator` for a row: a separator behind it stays, and comes where the row must be split. */
+export function closeRow(
+  sheet: Sheet,
+  row: number,
+  items: Items,
+  style: Style,
+  rule: number,
+): void {
+  if (style.closingComma === "never") return closeWithSeparator(sheet, items, style, rule);
+  if (items.closing >= 0 || items.lastEnd < 0 || style.closingComma !== "when-split") return;
+  sheet.slot(items.lastEnd, Mark.SeparatorSlot);
+  sheet.setSlotFrame(items.lastEnd, row);
 }

@@ -1,13 +1,14 @@
 import {
   closeWithSeparator,
   fillsLines,
+  isRow,
   itemsOf,
   type Items,
   type ListRules,
+  openRow,
 } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
-import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
@@ -59,7 +60,7 @@ export abstract class ListLayout extends TypeLayout {
       (flow ? FrameFlag.Flow : 0)
       | (this.splitsWhole(node, items) ? FrameFlag.Whole : 0)
       | (broken || rows ? FrameFlag.Split : this.writtenSplit(node));
-    const row = !broken && !flow && this.isRow(node, items, first);
+    const row = this.asWritten && !broken && !flow && isRow(this, node, items);
     const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
     const hug = this.hugOf(node, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
@@ -73,8 +74,7 @@ export abstract class ListLayout extends TypeLayout {
       if (broken) this.standing(t);
       else if (t === first) sheet.set(t, rows ? Demand.Join : Demand.Seam, R.Bracket);
       else this.itemGap(t, kind, before, child, isHead);
-      // It splits before anything in it does.
-      if (row && t === first) sheet.open(t + 1, closer - 1, FrameFlag.Whole, 0);
+      if (row && t === first) openRow(sheet, t, closer);
       if (child !== NONE) this.visitIn(frame, child, this.hangsAlone(child) ? 1 : hang);
       before = kind;
     }
@@ -86,15 +86,6 @@ export abstract class ListLayout extends TypeLayout {
     if (!broken && tree.kind(node) === N.Collection)
       closeWithSeparator(sheet, items, this.style, R.ClosingComma);
     sheet.close();
-  }
-
-  /** Whether the author put all of several items on the line below the opening bracket. */
-  private isRow(node: number, { count }: Items, first: number): boolean {
-    const { tokens } = this;
-    if (!this.asWritten || count < 2 || !this.beginsLine(first)) return false;
-    const ends = TokenFlag.OnNewLine | TokenFlag.EndsLine | TokenFlag.MultiLine;
-    const closer = this.tree.end(node) - 1;
-    return tokens.nextWith(ends, first + 1, closer) === closer;
   }
 
   private joined(node: number): void {

@@ -1,14 +1,16 @@
 import {
+  closeRow,
   closeWithSeparator,
   fillsLines,
+  isRow,
   itemsOf,
   type Items,
   type ListRules,
+  openRow,
   padsBraces,
 } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord } from "../../../core/layout/written.js";
-import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
@@ -95,7 +97,7 @@ export abstract class ListLayout extends LayoutBase {
       : below
       ? 0
       : this.writtenSplit(node);
-    const row = split !== 0 && !flow && !apart && !broken && this.isRow(node, items);
+    const row = split !== 0 && !flow && !apart && !broken && this.staysRow(node, items);
     const beside = split === 0 && this.besideOpener(kind, items);
     const flags =
       (flow ? FrameFlag.Flow : 0)
@@ -120,8 +122,7 @@ export abstract class ListLayout extends LayoutBase {
         if (broken) this.standing(t, last);
         else if (t === first) sheet.set(t, edge, R.Bracket);
         else this.itemGap(t, token, before, kind, child);
-        // It splits before anything in it does.
-        if (row && t === first) rowFrame = sheet.open(t + 1, closer - 1, FrameFlag.Whole, 0);
+        if (row && t === first) rowFrame = openRow(sheet, t, closer);
         if (!isChild) {
           if (token === T.String) this.string(t);
         } else if (items.count === 1 && this.isAlternatives(child)) {
@@ -148,17 +149,12 @@ export abstract class ListLayout extends LayoutBase {
     else sheet.set(closer, edge, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
     const commaStays = below && items.closing >= 0 && this.style.closingComma !== "never";
-    if (rowFrame !== ROOT) this.rowComma(rowFrame, node, kind, items);
-    else if (!broken && !commaStays) this.closing(node, kind, items);
+    if (!broken && !commaStays) this.closing(node, kind, items, rowFrame);
     sheet.close();
   }
 
   /** Whether the author put all items on one line of their own between the brackets. */
-  private isRow(node: number, { count }: Items): boolean {
-    const { tree, tokens } = this;
-    const first = tokens.skipTrivia(tree.first(node) + 1);
-    const closer = tree.end(node) - 1;
-    if (count < 2 || !tokens.onNewLine(first) || !tokens.onNewLine(closer)) return false;
+  private staysRow(node: number, items: Items): boolean {
     switch (this.kindOf(node)) {
       case N.Arguments:
       case N.Parameters:
@@ -167,21 +163,11 @@ export abstract class ListLayout extends LayoutBase {
       case N.Specifiers:
       case N.TypeArguments:
       case N.TypeParameters:
-      case N.TupleType: break;
-      default: return false;
+      case N.TupleType:
+        return this.tokens.onNewLine(this.tree.end(node) - 1) && isRow(this, node, items);
+      default:
+        return false;
     }
-    const ends = TokenFlag.OnNewLine | TokenFlag.EndsLine | TokenFlag.MultiLine;
-    return tokens.nextWith(ends, first + 1, closer) === closer;
-  }
-
-  /** The comma behind a row of items stays, and comes where they do not fit on one line. */
-  private rowComma(row: number, node: number, kind: N, items: Items): void {
-    const { closingComma } = this.style;
-    if (closingComma === "never") return this.closing(node, kind, items);
-    if (closingComma !== "when-split" || items.closing >= 0) return;
-    if (items.lastEnd < 0 || items.holes || !this.takesComma(node, kind, items)) return;
-    this.sheet.slot(items.lastEnd, Mark.SeparatorSlot);
-    this.sheet.setSlotFrame(items.lastEnd, row);
   }
 
   /** Whether a call has a text and then a function with a body, as a test has. */
@@ -401,11 +387,13 @@ export abstract class ListLayout extends LayoutBase {
     this.sheet.set(t, Demand.AsWritten, R.Unparsed);
   }
 
-  private closing(node: number, kind: N, items: Items): void {
+  private closing(node: number, kind: N, items: Items, row: number): void {
+    const { sheet, style } = this;
     if (items.lastEnd < 0 || items.holes) return;
     if (kind === N.ObjectType || kind === N.MappedType) return this.closingSemicolon(node, items);
-    if (this.takesComma(node, kind, items))
-      closeWithSeparator(this.sheet, items, this.style, R.ClosingComma);
+    if (!this.takesComma(node, kind, items)) return;
+    if (row !== ROOT) closeRow(sheet, row, items, style, R.ClosingComma);
+    else closeWithSeparator(sheet, items, style, R.ClosingComma);
   }
 
   /** The lists that may not end with a comma though others of their kind may. */

@@ -1,11 +1,13 @@
 import {
+  closeRow,
   closeWithSeparator,
   fillsLines,
+  isRow,
   itemsOf,
   type Items,
   type ListRules,
+  openRow,
 } from "../../../core/layout/items.js";
-import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
@@ -41,7 +43,7 @@ export abstract class BracketLayout extends LayoutBase {
     const split = this.writtenSplit(node);
     // Where a line ends in one entry, all get lines of their own.
     const entries = kind === N.Dict && items.count > 1;
-    const row = split && !flow && this.isRow(node, items);
+    const row = split && !flow && this.staysRow(node, items);
     const frame = sheet.open(
       opener + 1,
       closer,
@@ -65,7 +67,7 @@ export abstract class BracketLayout extends LayoutBase {
       const { at: t, node: child } = part;
       if (child !== NONE) {
         this.itemGap(t, first, before, child);
-        if (row && t === first) rowFrame = this.openRow(t, closer);
+        if (row && t === first) rowFrame = openRow(sheet, t, closer);
         const inner = sheet.frames.count;
         this.visit(child, hang);
         // A run of operators splits only where the list does.
@@ -76,7 +78,7 @@ export abstract class BracketLayout extends LayoutBase {
         const token: T = tokens.kind(t);
         if (token === T.Comma) sheet.set(t, Demand.Join, R.Comma);
         else this.itemGap(t, first, before, NONE);
-        if (row && t === first) rowFrame = this.openRow(t, closer);
+        if (row && t === first) rowFrame = openRow(sheet, t, closer);
         if (token === T.String) this.string(t);
         before = token;
       }
@@ -87,8 +89,7 @@ export abstract class BracketLayout extends LayoutBase {
     sheet.set(closer, Demand.Seam, R.Bracket);
     sheet.mark(closer, Mark.Dedent);
     if (this.takesComma(node, items)) {
-      // A comma behind a row stays, where one may stand at all.
-      if (row && this.style.closingComma !== "never") this.rowComma(rowFrame, items);
+      if (row) closeRow(sheet, rowFrame, items, this.style, R.ClosingComma);
       else closeWithSeparator(sheet, items, this.style, R.ClosingComma);
     }
     this.bracketed--;
@@ -96,26 +97,10 @@ export abstract class BracketLayout extends LayoutBase {
   }
 
   /** Whether the author put all items on one line of their own between the brackets. */
-  private isRow(node: number, { count }: Items): boolean {
+  private staysRow(node: number, items: Items): boolean {
     const { tree, tokens } = this;
-    const first = tokens.skipTrivia(tree.first(node) + 1);
-    const closer = tree.end(node) - 1;
-    if (count < 2 || !tokens.onNewLine(first) || !tokens.onNewLine(closer)) return false;
-    if (tree.hasChild(node, N.Comprehension)) return false;
-    const ends = TokenFlag.OnNewLine | TokenFlag.EndsLine;
-    return tokens.nextWith(ends, first + 1, closer) === closer;
-  }
-
-  /** Opens the frame of a row that begins with token `first`: it splits before anything in it does. */
-  private openRow(first: number, closer: number): number {
-    return this.sheet.open(first + 1, closer - 1, FrameFlag.Whole, 0);
-  }
-
-  /** The comma behind a row of items comes where they do not fit on one line. */
-  private rowComma(row: number, { closing, lastEnd }: Items): void {
-    if (closing >= 0 || this.style.closingComma !== "when-split") return;
-    this.sheet.slot(lastEnd, Mark.SeparatorSlot);
-    this.sheet.setSlotFrame(lastEnd, row);
+    if (!tokens.onNewLine(tree.end(node) - 1) || tree.hasChild(node, N.Comprehension)) return false;
+    return isRow(this, node, items);
   }
 
   /** Whether brackets hold one short token, which gains nothing on a line of its own. */
