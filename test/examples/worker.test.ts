@@ -28,7 +28,7 @@ test.each(Object.entries(ROUNDS))("200 keys of %s without a pause", async (langu
     for (const key of text)
       document.execCommand(key === "\n" ? "insertLineBreak" : "insertText", false, key);
   }, keys);
-  await page.getByText("0 answers to come").waitFor();
+  await page.getByText("0 answers to come", { exact: true }).waitFor();
   const typed = await page.locator("#text").evaluate((element) => {
     const { value, selectionEnd } = element as HTMLTextAreaElement;
     return { text: value, caret: selectionEnd };
