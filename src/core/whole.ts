@@ -9,6 +9,9 @@ import { sameStyle, type Style } from "./style/style.js";
 /** Views that are laid out show whole units, and those beside them. */
 const WHOLE_UNITS = { around: 1, whole: true };
 
+const covers = (outer: Span, inner: Span): boolean =>
+  outer.from <= inner.from && outer.to >= inner.to;
+
 /** What formatting a whole text comes to; kept, and mended where the text has changed. */
 export class WholeText {
   private remembered: Remembered | undefined;
@@ -57,8 +60,7 @@ export class WholeText {
       const view = this.viewOf(span);
       if (view === undefined) return false;
       const { core, syntax } = view;
-      const covered = core.from <= span.from && core.to >= span.to;
-      if (!covered || (core.joint && style.listSplit !== "as-written")) return false;
+      if (!covers(core, span) || (core.joint && style.listSplit !== "as-written")) return false;
       const unsettled = unsettledStretches(this.language, syntax).map(
         (stretch) => wholeSpan(view, stretch),
       );
@@ -77,8 +79,7 @@ export class WholeText {
       const within = wide;
       // At its edges too comments may hang on others beyond.
       wide = this.withRemarks(core);
-      if (wide.from >= core.from && wide.to <= core.to)
-        return this.reading.view(within, WHOLE_UNITS);
+      if (covers(core, wide)) return this.reading.view(within, WHOLE_UNITS);
     }
     return undefined;
   }

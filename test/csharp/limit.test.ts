@@ -120,22 +120,6 @@ describe("values that find no room", () => {
               };
           }
       }
-      `, `
-      class Board
-      {
-          void Show()
-          {
-              Action<int> show =
-                  tide =>
-                  {
-                      board.Show(tide);
-                  };
-              Action<int> clear = tide =>
-              {
-                  board.Clear(tide);
-              };
-          }
-      }
       `],
     ["an argument whose calls stand below each other stands below its bracket", `
       class Board

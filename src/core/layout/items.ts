@@ -67,8 +67,9 @@ export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: Lis
 export function padsBraces({ tokens, tree }: Parsed, node: number, style: Style): boolean {
   if (style.bracePadding !== "as-written") return style.bracePadding === "blank";
   const opener = tree.first(node);
-  const isClose = tokens.start(opener + 1) === tokens.end(opener);
-  return !isClose || tokens.isTrivia(opener + 1) || tokens.isTrivia(tree.end(node) - 2);
+  return (
+    tokens.isApart(opener + 1) || tokens.isTrivia(opener + 1) || tokens.isTrivia(tree.end(node) - 2)
+  );
 }
 
 /** So many items make a table, which may stay in rows. */

@@ -63,7 +63,7 @@ function leadIn(
     const apart =
       demand !== Demand.Seam
       || sheet.is(next, Mark.LeadSlot)
-      || tokens.gapStart(g) < tokens.gapEnd(g);
+      || tokens.isApart(g);
     sheet.demand[g] = apart ? Demand.Space : Demand.Join;
     sheet.owner[g] = owner;
   }
@@ -94,7 +94,7 @@ function placeOne(sheet: Sheet, t: number, next: number, blanks: number, rule: n
       const close = sheet.demand[next] === Demand.Join || sheet.demand[next] === Demand.Seam;
       // Where the token after it goes, or gets a sign in front, nothing is there to stand close to.
       const goes = sheet.is(next, Mark.Removed | Mark.RemovedFlat | Mark.LeadSlot);
-      const apart = tokens.gapStart(t) < tokens.gapEnd(t);
+      const apart = tokens.isApart(t);
       sheet.demand[t] = close && !goes && !apart ? Demand.Join : Demand.Space;
     }
   }

@@ -94,6 +94,11 @@ export class TokenTable {
     return g === this.count ? this.text.length : this.starts[g]!;
   }
 
+  /** Whether white space stands in gap g. */
+  isApart(g: number): boolean {
+    return this.gapStart(g) < this.gapEnd(g);
+  }
+
   isTrivia(t: number): boolean {
     return this.has(t, TokenFlag.Trivia);
   }

@@ -16,12 +16,9 @@ export function cssTree(text) {
     if (node.type === "Declaration" && node.value.type === "Raw")
       node.value.value = node.value.value.trim();
     // Rules in rules, where the parser takes them for text.
-    if (node.type === "Raw")
-      node.value = node.value
-        .replace(/\s+/g, " ")
-        .replace(/ ?([{};,>!]) ?/g, "$1")
-        .replace(/(^|[{;])([\w-]+): /g, "$1$2:")
-        .replace(/;}/g, "}");
+    if (node.type === "Block")
+      for (const child of node.children.toArray())
+        if (child.type === "Raw") child.value = shortRules(child.value);
   });
   const short = generate(tree)
     .replace(/\s+/g, " ")
@@ -29,6 +26,13 @@ export function cssTree(text) {
     .replace(/'/g, '"');
   return { refused, text: short };
 }
+
+/** Rules that are left as text, without the white space that parts signs; a name before a brace begins no value. */
+const shortRules = (text) => text
+  .replace(/\s+/g, " ")
+  .replace(/ ?([{};,>!]) ?/g, "$1")
+  .replace(/(^|[{;}])([\w-]+): (?=[^{};]*(?:[;}]|$))/g, "$1$2:")
+  .replace(/;}/g, "}");
 
 /**
  * What a dialect's compiler makes of a file; undefined where it does not compile by itself, as most files do

@@ -79,7 +79,7 @@ export class TemplateLayout extends HtmlTags {
 
   /** The gap before something that stands on a line with what comes before it. */
   private beside(first: number, isFree: boolean): void {
-    if (isFree && !this.isApart(first)) return this.sheet.set(first, Demand.Seam, R.Line);
+    if (isFree && !this.tokens.isApart(first)) return this.sheet.set(first, Demand.Seam, R.Line);
     // A line end between two elements would take the blank between them away.
     const isText = this.isKind(first, T.Word) || this.isKind(first - 1, T.Word);
     this.keepApart(first, isText ? Demand.Fold : Demand.Space);
@@ -109,7 +109,7 @@ export class TemplateLayout extends HtmlTags {
       const isBlock = items.some((item) => this.beginsLine(item.first))
         || (closing !== NONE && tokens.onNewLine(end));
       // Once a line ends in a content, so do those of its tags, where they may.
-      const apart = this.isApart(first) || (closing !== NONE && this.isApart(end));
+      const apart = this.tokens.isApart(first) || (closing !== NONE && this.tokens.isApart(end));
       const fills = apart ? 0 : FrameFlag.Flow;
       const flags = isBlock ? FrameFlag.Block : FrameFlag.Bracket | FrameFlag.Whole | fills;
       const frame = sheet.open(first, closing === NONE ? end - 1 : end, flags, 1);
@@ -123,7 +123,8 @@ export class TemplateLayout extends HtmlTags {
         } else {
           this.keepApart(first, Demand.Fold);
         }
-        if (apart) sheet.open(first + 1, end - 1, FrameFlag.Flow, this.isApart(first) ? 0 : 1);
+        if (apart)
+          sheet.open(first + 1, end - 1, FrameFlag.Flow, this.tokens.isApart(first) ? 0 : 1);
         this.run(items, isFree);
         if (apart) sheet.close();
       }

@@ -206,7 +206,7 @@ export abstract class ExpressionLayout extends ChainLayout {
     this.run(node, (t, kind, before) => {
       // `>>` is two signs.
       if (
-        kind >= T.Greater && before === T.Greater && tokens.end(t - 1) === tokens.start(t)
+        kind >= T.Greater && before === T.Greater && !tokens.isApart(t)
       )
         return this.join(t, R.Operator);
       const operator = isOperator(kind);

@@ -38,8 +38,8 @@ function valueOf(tokens: TokenTable, name: number): number {
   const value = name + 2;
   const isPair = value < tokens.count
     && tokens.kind(colon) as T === T.Colon
-    && tokens.gapStart(colon) === tokens.start(colon)
-    && tokens.gapStart(value) < tokens.start(value)
+    && !tokens.isApart(colon)
+    && tokens.isApart(value)
     && !tokens.onNewLine(value)
     && !tokens.isTrivia(value);
   return isPair ? value : -1;

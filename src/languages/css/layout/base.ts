@@ -22,17 +22,12 @@ export abstract class CssBase {
     this.tree = syntax.tree;
   }
 
-  /** Whether white space stands before token t. */
-  protected isApart(t: number): boolean {
-    return this.tokens.gapStart(t) < this.tokens.start(t);
-  }
-
   /**
    * White space says something nearly everywhere: what stands apart stays so, by one blank or a line end, and
    * what stands together stays together.
    */
   protected keepApart(t: number, apart: Demand.Fold | Demand.Space): void {
-    this.sheet.set(t, this.isApart(t) ? apart : Demand.Join, R.Word);
+    this.sheet.set(t, this.tokens.isApart(t) ? apart : Demand.Join, R.Word);
   }
 
   /** The same for the comments in front of token t, which part no words. */

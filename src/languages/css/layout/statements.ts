@@ -257,7 +257,9 @@ export class CssLayout extends CssSelectors {
   }
 
   private isExtend(first: number, value: number): boolean {
-    return this.dialect.name === "less" && this.tokens.is(first, "&") && !this.isApart(value);
+    return (
+      this.dialect.name === "less" && this.tokens.is(first, "&") && !this.tokens.isApart(value)
+    );
   }
 
   private colonsOfValue(): Colons {

@@ -191,7 +191,7 @@ export abstract class CssValues extends CssBase {
 
   /** Whether white space may come into the gap before token t, where there is none, as tokens part there anyway. */
   private isOpen(node: number, t: number, end: number, colons: Colons): boolean {
-    if (this.isApart(t)) return false;
+    if (this.tokens.isApart(t)) return false;
     const before = t - 1;
     if (this.isKind(t, T.LeftParen)) return this.isKeyword(node, before, colons);
     if (colons === Colons.Selector && !this.isGuard(node))
@@ -221,8 +221,8 @@ export abstract class CssValues extends CssBase {
         // Not the sign of a number, nor a part of one: `1 +2`, `1e+3`, `U+26`.
         return (
           dialect.extended
-          && !this.isApart(t)
-          && !this.isApart(t + 1)
+          && !this.tokens.isApart(t)
+          && !this.tokens.isApart(t + 1)
           && !/^u$|\de$/i.test(tokens.textOf(t - 1))
           && /[\w)"'}]$/.test(tokens.textOf(t - 1))
           && /^[\w("'$@#.]/.test(tokens.textOf(t + 1))
@@ -292,7 +292,7 @@ export abstract class CssValues extends CssBase {
       else this.asWritten(opener + 1, closer + 1);
       return;
     }
-    const name = opener > 0 && !this.isApart(opener) ? tokens.textOf(opener - 1) : "";
+    const name = opener > 0 && !this.tokens.isApart(opener) ? tokens.textOf(opener - 1) : "";
     const inside = this.colonsIn(name, colons);
     const own = style.listSplit === "as-written" && tokens.onNewLine(opener + 1);
     if (closer === first + 1 && opener + 1 === first && !own) {

@@ -140,7 +140,7 @@ export abstract class JsxLayout extends TypeLayout {
 
   private gapKind(t: number): "none" | "space" | "line" {
     if (this.tokens.onNewLine(t)) return "line";
-    return this.tokens.gapStart(t) === this.tokens.gapEnd(t) ? "none" : "space";
+    return this.tokens.isApart(t) ? "space" : "none";
   }
 
   private childOnNewLine(node: number, first: number, closing: number): boolean {

@@ -374,7 +374,7 @@ export abstract class ListLayout extends LayoutBase {
   private itemGap(t: number, token: T, before: T, kind: N, child: number): void {
     if (token === T.Comma || token === T.Semicolon) {
       // The comma of a hole in an array stays apart from the one before, where the author has it so.
-      const isApart = before === T.Comma && this.tokens.gapStart(t) < this.tokens.start(t);
+      const isApart = before === T.Comma && this.tokens.isApart(t);
       return isApart ? this.space(t, R.Comma) : this.join(t, R.Comma);
     }
     if (this.kindOf(child) === N.Annotation) return this.join(t, R.Type);

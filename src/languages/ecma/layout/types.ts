@@ -347,7 +347,7 @@ export abstract class TypeLayout extends ListLayout {
   protected parameterGap(t: number, list: number, rule: R): void {
     const { tokens, style: { parameterGap } } = this;
     const apart = parameterGap === "as-written"
-      ? tokens.start(t) > tokens.end(t - 1) && !tokens.onNewLine(t)
+      ? tokens.isApart(t) && !tokens.onNewLine(t)
       : parameterGap === "blank";
     const isTyped = this.kindOf(list) === N.TypeParameters || tokens.is(t - 1, ">");
     if (apart && !isTyped) this.space(t, rule);

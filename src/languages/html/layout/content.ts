@@ -76,7 +76,7 @@ export class HtmlLayout extends HtmlItems {
     if (items.length === 0) {
       if (edge === end) return;
       const free = content.block || content.loose || kind.isHidden;
-      return sheet.set(end, free || !this.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
+      return sheet.set(end, free || !this.tokens.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
     }
     const blocks = items.some((item) => item.role === Role.Block || this.isCode(item));
     if (content.loose || FLUSH.test(name) || blocks) {
@@ -85,7 +85,7 @@ export class HtmlLayout extends HtmlItems {
       this.lines(items, content, { tag: tree.first(node), steps });
       if (edge > end) this.closingTag(items, end, content);
       sheet.close();
-    } else if (content.block || this.isApart(first)) {
+    } else if (content.block || this.tokens.isApart(first)) {
       this.paragraph(items, first, end, edge, content);
     } else {
       this.run(items, content, true);
@@ -318,7 +318,7 @@ export class HtmlLayout extends HtmlItems {
     holder: Holder,
   ): void {
     const { sheet, tokens } = this;
-    const ends = edge > end && (holder.block || this.isApart(end));
+    const ends = edge > end && (holder.block || this.tokens.isApart(end));
     const split = this.asAuthored && tokens.onNewLine(first) ? FrameFlag.Split : 0;
     const flags = holder.block || ends
       ? FrameFlag.Bracket | FrameFlag.Flow | FrameFlag.Whole
@@ -356,7 +356,7 @@ export class HtmlLayout extends HtmlItems {
       } else if (inner) {
         // Filled lines would give it one for itself, where it tells depth, or take that away.
         this.keepApart(first, Demand.Space);
-      } else if (i > 0 && this.isWideElement(node) && this.isApart(first)) {
+      } else if (i > 0 && this.isWideElement(node) && this.tokens.isApart(first)) {
         // Rather than its attributes, the text ends its line.
         sheet.line(first, 0, 0, R.Split);
       } else if (i > 0 || edge) {

@@ -108,7 +108,7 @@ export abstract class HtmlItems extends HtmlTags {
    * @param gap the token behind it.
    */
   protected isFree(items: readonly Item[], i: number, gap: number, holder: Holder): boolean {
-    if (gap >= this.opened && !this.isApart(gap)) return false;
+    if (gap >= this.opened && !this.tokens.isApart(gap)) return false;
     if (holder.loose) return true;
     let left = i - 1;
     while (left >= 0 && items[left]!.role === Role.Hidden) left--;

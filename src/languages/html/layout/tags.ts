@@ -56,10 +56,6 @@ export abstract class HtmlTags {
     return node !== NONE && this.tree.kind(node) === N.Element;
   }
 
-  protected isApart(t: number): boolean {
-    return this.tokens.gapStart(t) < this.tokens.gapEnd(t);
-  }
-
   protected isKind(t: number, kind: T): boolean {
     return this.tokens.kind(t) === kind;
   }
@@ -67,7 +63,7 @@ export abstract class HtmlTags {
   /** White space where there was some, and nothing where there was none. */
   protected keepApart(t: number, apart: Demand.Fold | Demand.Space): void {
     const { sheet, tokens } = this;
-    sheet.set(t, this.isApart(t) ? apart : Demand.Join, R.Text);
+    sheet.set(t, this.tokens.isApart(t) ? apart : Demand.Join, R.Text);
     // Words fill lines, however the author broke them.
     if (apart === Demand.Fold && tokens.kind(t) === T.Word && tokens.kind(t - 1) === T.Word) {
       const isRow = tokens.onNewLine(t) && (isLoneValue(tokens, t - 1) || isLoneValue(tokens, t));
@@ -132,14 +128,14 @@ export abstract class HtmlTags {
       const { at: t, node: child } = part;
       // What a template tongue puts beside an attribute belongs to it.
       const isFirst = t === first + 1 && tokens.text[tokens.start(t)] !== "@";
-      sheet.set(t, isFirst || this.isApart(t) ? apart : Demand.Join, R.Attribute);
+      sheet.set(t, isFirst || this.tokens.isApart(t) ? apart : Demand.Join, R.Attribute);
       if (child !== NONE) this.attributeInside(child);
     }
     const empty = this.isKind(last, T.EmptyTagEnd);
     if (attributes === 0 || whole) {
-      sheet.set(last, empty && this.isApart(last) ? Demand.Space : Demand.Join, R.Tag);
+      sheet.set(last, empty && this.tokens.isApart(last) ? Demand.Space : Demand.Join, R.Tag);
     } else {
-      sheet.set(last, empty && this.isApart(last) ? Demand.Fold : Demand.Seam, R.Tag);
+      sheet.set(last, empty && this.tokens.isApart(last) ? Demand.Fold : Demand.Seam, R.Tag);
       sheet.mark(last, Mark.Dedent);
     }
     sheet.close();
@@ -162,7 +158,7 @@ export abstract class HtmlTags {
     for (let t = first; t <= last; t++) {
       if (this.tokens.has(t, TokenFlag.MultiLine)) return Infinity;
       // What ends a tag that is split has a line of its own there.
-      const isApart = t > first && this.isApart(t) && !this.isKind(t, T.TagEnd);
+      const isApart = t > first && this.tokens.isApart(t) && !this.isKind(t, T.TagEnd);
       width += this.tokens.end(t) - this.tokens.start(t) + (isApart ? 1 : 0);
     }
     return width;
