@@ -51,13 +51,14 @@ describe.runIf(isHere("emacs"))("Emacs", () => {
 (package-initialize)
 (setq create-lockfiles nil make-backup-files nil eglot-sync-connect 20 eglot-autoshutdown nil)
 ${settingsIn("elisp")}
-(defun visit (file) (find-file file) (apply #'eglot--connect (eglot--guess-contact)))
+(defun visit (file) (find-file file) (unless (eglot-managed-p) (error "%s is not managed" file)))
 (defun keys (text)
   (dolist (key (string-to-list text))
     (setq last-command-event key last-input-event key)
     (if (eq key ?\\n) (newline nil t) (self-insert-command 1 key))))
 (defun say (name) (princ (format "%s %s %S\\n" name (point) (buffer-string))))
-(visit "${path("typed.py")}")
+(find-file "${path("typed.py")}")
+(apply #'eglot--connect (eglot--guess-contact))
 (goto-char (point-max))
 (keys "\\nlevel = 1\\nelse:\\nlevel = 2\\n")
 (say "python")
@@ -75,7 +76,7 @@ ${settingsIn("elisp")}
     const said = execFileSync("emacs", ["--batch", "-l", script], {
       env,
       encoding: "utf8",
-      stdio: ["ignore", "pipe", "ignore"],
+      stdio: ["ignore", "pipe", "pipe"],
     });
     const buffer = (name: string): [point: number, text: string] => {
       const [, point, text] = new RegExp(`^${name} (\\d+) (".*?[^\\\\]")$`, "ms").exec(said)!;
