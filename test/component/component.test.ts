@@ -66,6 +66,11 @@ describe("blocks", () => {
       "<script>\n  a();\n  // b\n  c();\n</script>\n",
     ],
     [
+      "by one column, which is none of its steps",
+      "<template>\n <p>\n   a\n </p>\n</template>\n",
+      "<template>\n  <p>\n    a\n  </p>\n</template>\n",
+    ],
+    [
       "in a language that nobody knows",
       '<style lang="stylus">\n.a\n  b  c\n</style>\n',
       '<style lang="stylus">\n.a\n  b  c\n</style>\n',
@@ -99,6 +104,12 @@ describe("blocks", () => {
     expect(format("vue", text)).toBe(text.replace("a{b:c}", "a {\n  b: c;\n}"));
   });
 
+  test("a block without an end ends where the next begins", () => {
+    const text = "<template>\n  <p>\n    a\n\n<script>\nlet a=1\n\n<style>\na{b:c}\n</style>\n";
+    const wanted = text.replace("a=1", "a = 1").replace("a{b:c}", "a {\n  b: c;\n}");
+    expect(format("vue", text)).toBe(wanted.replace("= 1", "= 1;"));
+  });
+
   test("what every language keeps", () => {
     expect(violationsOf(component, BERTH)).toEqual([]);
   });
@@ -106,6 +117,33 @@ describe("blocks", () => {
 
 describe("requests", () => {
   test.each([
+    ["below a template's tag", "<template>¦", "<template>\n  ¦"],
+    [
+      "as its other lines",
+      "<template>¦\n<p>a</p>\n</template>\n",
+      "<template>\n¦\n<p>a</p>\n</template>\n",
+    ],
+    ["below a script's tag", "<script>¦\n</script>\n", "<script>\n¦\n</script>\n"],
+    [
+      "as its nested lines",
+      "<script>¦\n  a();\n\n  b();\n</script>\n",
+      "<script>\n  ¦\n  a();\n\n  b();\n</script>\n",
+    ],
+    [
+      "over a line whose opener lacks",
+      "<style>¦\n  a: b;\n}\n</style>\n",
+      "<style>\n¦\n  a: b;\n}\n</style>\n",
+    ],
+    [
+      "in a value without an end",
+      '<template>\n  <p\n    :class="[¦',
+      '<template>\n  <p\n    :class="[\n      ¦',
+    ],
+    [
+      "in one with an end",
+      '<template>\n  <p\n    :class="f([¦"\n  />\n</template>\n',
+      '<template>\n  <p\n    :class="f([\n      ¦"\n  />\n</template>\n',
+    ],
     ["in a script", "<script>\nif (a) {¦\n</script>\n", "<script>\nif (a) {\n  ¦\n</script>\n"],
     [
       "behind a tag that ends itself",

@@ -20,6 +20,14 @@ test.each([
   ["in front of an item's further line", "- a\n  ¦b\n", "- a\n\n  ¦b\n"],
   ["in front of its further paragraph", "1. a\n\n   ¦b\n", "1. a\n\n\n   ¦b\n"],
   ["in front of a line of markup", "<p>\n  ¦<b>x</b>\n</p>\n", "<p>\n\n  ¦<b>x</b>\n</p>\n"],
+  ["below a tag", "<ul>¦\n</ul>\n", "<ul>\n  ¦\n</ul>\n"],
+  ["in its pair", "<ul>¦</ul>\n", "<ul>\n¦</ul>\n"],
+  ["behind an element", "<p>\n  <b>a</b>¦", "<p>\n  <b>a</b>\n  ¦"],
+  ["behind what its line ends", "<p>\n  <b>\n    a</b>¦", "<p>\n  <b>\n    a</b>\n  ¦"],
+  ["in a tag", "<p>\n  <img¦", "<p>\n  <img\n    ¦"],
+  ["behind its end", '<p>\n  <img\n    alt="<>">¦', '<p>\n  <img\n    alt="<>">\n  ¦'],
+  ["behind that of one that holds more", '<div\n  id="a">¦', '<div\n  id="a">\n  ¦'],
+  ["in text shown as it is", "<pre>\n <b>¦", "<pre>\n <b>\n ¦"],
   ["code in a fence", "```js\nif (a) {¦\n```\n", "```js\nif (a) {\n  ¦\n```\n"],
 ])("Enter: %s", (_, text, wanted) => {
   expect(keyed("markdown", text)).toBe(wanted);

@@ -100,7 +100,7 @@ export class HostRegions {
       if (enter && region.from === to) continue;
       const reaches = region.to >= begins || overBlanks;
       const left = enter && region.from <= begins && reaches && region.to < to;
-      const reached = left ? { ...region, to: lines.lineEnd(lines.lineAt(to)) } : region;
+      const reached = left ? { ...region, to } : region;
       const known = live.find((one) => one.is(reached) && one.began === undefined);
       const line = lines.lineAt(reached.from);
       const inside = known?.inside ?? this.open(lines, reached, this.hostStyle(), line);

@@ -28,7 +28,7 @@ const LEAST_WIDTH = 20;
 export interface Opened {
   readonly document: Document;
   readonly before: string;
-  readonly after: string;
+  after: string;
   /** Where it was found last: that tells its step where it shows none. */
   region: Region;
 }
@@ -137,7 +137,7 @@ export class Inside {
       ({ from, to, text }) => (
         from >= begin
         && to <= end
-        && (from < to || (from > begin && from < end) || !/\s/.test(text))
+        && (from < to || (from > begin && (from < end || after === "")) || !/\s/.test(text))
       ),
     );
     if (!inner) return [];
@@ -319,6 +319,7 @@ export class Inside {
     // Most characters mean nothing, and the style is dear to tell.
     if (character !== "\n" && !document.mayAnswer(place, character))
       return { changes: [], caret: offset };
+    if (character === "\n") this.openEnd(place);
     const { edits, caret } = document.formatOnType(
       document.positionAt(place),
       character,
@@ -342,6 +343,22 @@ export class Inside {
     }
     const after = document.offsetAfter(inner, caret) - this.opened.before.length;
     return { changes, caret: rows.host(Math.max(0, after)) };
+  }
+
+  /**
+   * Takes away what stands after the fragment where Enter ends it and brackets in it are open: to the line that
+   * begins there it is no closer.
+   *
+   *     :class="[           ([
+   *     |"                  |)
+   */
+  private openEnd(place: number): void {
+    const { document, opened, rows } = this;
+    const { before, after } = opened;
+    if (after === "" || place !== before.length + rows.length) return;
+    if (document.language.typing.closers(document.slice(0, place)) === after) return;
+    document.replace([{ from: place, to: place + after.length, text: "" }]);
+    opened.after = "";
   }
 
   /** What the line of an offset of the host lacks; nothing where a text of several lines goes on there. */

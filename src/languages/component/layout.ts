@@ -29,11 +29,14 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
       lineColumn(tokens.text, tokens.start(at), style.tabWidth);
     // White space beside a text of the markup would be shown.
     const isMarkup = language === "component-template";
-    const isDeeper = tokens.onNewLine(t) && columnOf(t) > columnOf(t - 1);
-    // What stands deeper is meant to, but not in blanks where tabs are asked for, nor the other way round.
+    const deeper = tokens.onNewLine(t) ? columnOf(t) - columnOf(t - 1) : 0;
+    const isDeeper = deeper > 0;
+    // What stands deeper is meant to, but not in blanks where tabs are asked for, nor the other way round, and not by
+    // one column where a step has several.
     const other = style.indentStyle === "tab" ? " " : "\t";
     const isOther = isDeeper && whiteOf(tokens.text, tokens.start(t)).includes(other);
-    const texts = isOther && !SHOWN.test(code) ? textsIn(code) : undefined;
+    const isSlight = deeper === 1 && style.indentStyle === "space" && style.indentSize > 1;
+    const texts = (isOther || isSlight) && !SHOWN.test(code) ? textsIn(code) : undefined;
     const frame = sheet.open(t, t + 1, FrameFlag.Block, texts === undefined ? 0 : 1);
     sheet.frames.anchor.set(frame, t - 1);
     if (texts !== undefined) {

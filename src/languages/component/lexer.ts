@@ -11,6 +11,8 @@ export function lexComponent(text: string): TokenTable {
   const tokens = new TokenTable(text, start);
   let newLine = true;
   let noTag = text.length;
+  /** The names of which no end tag stands any more. */
+  const missing = new Set<string>();
   const add = (kind: T, from: number, to: number, flags = 0): void => {
     const lines = /[\r\n]/.test(text.slice(from, to)) ? TokenFlag.MultiLine : 0;
     tokens.add(kind, from, to, flags | lines | (newLine ? TokenFlag.OnNewLine : 0));
@@ -52,15 +54,16 @@ export function lexComponent(text: string): TokenTable {
       at = inner;
       continue;
     }
-    const close = closingTag(text, name, inner);
+    const close = missing.has(name) ? undefined : closingTag(text, name, inner);
+    if (close === undefined && !missing.has(name) && !mayEnd(text, name, inner)) missing.add(name);
     add(T.Opening, at, inner);
-    at = close?.from ?? text.length;
+    at = close?.from ?? nextBlock(text, name, inner);
     const content = text.slice(inner, at);
     const from = inner + content.length - content.trimStart().length;
     const to = inner + content.trimEnd().length;
     newLine = /[\r\n]/.test(text.slice(inner, Math.min(from, at)));
     if (from < to) {
-      add(T.Raw, from, to, close === undefined ? TokenFlag.Continues : 0);
+      add(T.Raw, from, to, at === text.length ? TokenFlag.Continues : 0);
       newLine = /[\r\n]/.test(text.slice(to, at));
     }
     if (close === undefined) continue;
@@ -74,6 +77,24 @@ function wordEnd(text: string, at: number): number {
   let end = at + 1;
   while (end < text.length && text[end] !== "<" && text[end]!.trim() !== "") end++;
   return end;
+}
+
+/** Whether there is an end tag of a name at all behind an offset. */
+function mayEnd(text: string, name: string, from: number): boolean {
+  const tag = pattern(`</${name}`, "gi");
+  tag.lastIndex = from;
+  return tag.test(text);
+}
+
+/**
+ * Where the next block begins, at the margin, behind one whose end tag lacks; the text's end where none does. A
+ * template may hold others.
+ */
+function nextBlock(text: string, name: string, from: number): number {
+  const blocks = name.toLowerCase() === "template" ? "script|style" : "template|script|style";
+  const next = pattern(`^<(?:${blocks})\\b`, "gim");
+  next.lastIndex = from;
+  return next.exec(text)?.index ?? text.length;
 }
 
 /** The tag that ends a block; templates may hold others. */

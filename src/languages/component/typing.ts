@@ -2,10 +2,27 @@ import type { Typing } from "../../core/language.js";
 import { T } from "./kinds.js";
 import { lexComponent } from "./lexer.js";
 
+/** What the first line of a block is taken for whose contents are nested in it. */
+const NESTED_LINE = " x";
+
+/** The name of the block whose opening tag ends a text. */
+const OPENED = /(?:^|[\r\n])<(\w+)\b[^<>]*>\s*$/;
+
+/** What stands below a line, up to an end tag at the margin; and a line of it that stands there too. */
+const BLOCK_BELOW = /^([^]*?)[\r\n]<\//;
+const AT_MARGIN = /[\r\n]\S/;
+
 /** What components say of text that is typed between their blocks. */
 export const componentTyping: Typing = {
   triggers: [">"],
   words: new Map(["template", "script", "style"].map((name) => [`</${name}`, [">"]])),
+  next(before, below) {
+    const name = OPENED.exec(before)?.[1];
+    const block = BLOCK_BELOW.exec(below ?? "")?.[1] ?? "";
+    // Of 990 templates of packages all were nested, of scripts one in fifteen.
+    const isNested = block.trim() === "" ? name === "template" : !AT_MARGIN.test(block);
+    return name !== undefined && isNested ? NESTED_LINE : undefined;
+  },
   closers(text) {
     const tokens = lexComponent(text);
     for (let t = tokens.count - 1; t >= 0 && tokens.kind(t) !== T.Closing; t--) {

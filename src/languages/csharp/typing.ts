@@ -8,7 +8,14 @@ const WORDS = new Map<string, readonly string[]>([
   ["finally", [" {}"]],
   ["case", [" x:"]],
   ["default", [":"]],
-  ["where", [" T : x"]],
+  // Of a type's parameters, or of a query.
+  ["where", [" T : x", " x"]],
+  ["from", [" x in y"]],
+  ["join", [" x in y on z equals w"]],
+  ["let", [" x = y"]],
+  ["orderby", [" x"]],
+  ["select", [" x"]],
+  ["group", [" x by y"]],
   // Below another one it stands in its column, as one statement holds the other.
   ["using", [" (x) {}", " x;"]],
   ["fixed", [" (x* y = z) {}"]],

@@ -1,4 +1,4 @@
-import type { TokenTable } from "../../core/syntax/tokens.js";
+import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { ENDS_ALONE } from "./elements.js";
 import { T } from "./kinds.js";
 import { lexHtml } from "./lexer.js";
@@ -39,7 +39,8 @@ export function htmlClosers(
   dialect: Dialect = {},
 ): string {
   const tokens = (dialect.lex ?? lexHtml)(text, dialect);
-  if (endsInTag(tokens)) return `>${htmlClosers(`${text}>`, "", dialect)}`;
+  const end = tagEnd(tokens);
+  if (end !== "") return end + htmlClosers(text + end, "", dialect);
   const parser = new ClosingParser(tokens, false, dialect);
   const open = parser.openAtEnd();
   const ends = (one: OpenElement): boolean => parser.closer(one).trim().startsWith(line);
@@ -59,12 +60,14 @@ export function openControl(text: string, name: string, dialect: Dialect): numbe
   return open === undefined ? -1 : tokens.start(open.first);
 }
 
-/** Whether the last tag of a text lacks its end. */
-function endsInTag(tokens: TokenTable): boolean {
-  for (let t = tokens.count - 1; t >= 0; t--) {
+/** What the last tag of a text lacks: its end, and that of the value in which the text ends. */
+function tagEnd(tokens: TokenTable): string {
+  const last = tokens.count - 1;
+  for (let t = last; t >= 0; t--) {
     const kind: T = tokens.kind(t);
-    if (kind === T.TagStart || kind === T.EndTagStart) return true;
-    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return false;
+    if (kind === T.TagStart || kind === T.EndTagStart)
+      return tokens.has(last, TokenFlag.Continues) ? `${tokens.textOf(last)[0]!}>` : ">";
+    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return "";
   }
-  return false;
+  return "";
 }

@@ -40,6 +40,8 @@ export interface Components {
   readonly closesAny?: boolean;
   /** Whether a name with a capital letter is a component's: `<Link>` is no `<link>`. */
   readonly hasComponents?: boolean;
+  /** Whether the value of an attribute is code. */
+  readonly holdsCode?: (name: string) => boolean;
 }
 
 export class HtmlLexer {
@@ -294,6 +296,8 @@ export class HtmlLexer {
     if (quote === Char.Quote || quote === Char.Apostrophe) {
       const end = this.quoteEnd(quote);
       if (end > 0) return this.add(T.Value, end, this.linesIn(end));
+      if (this.isOpenToEnd())
+        return this.add(T.Value, text.length, this.linesIn(text.length) | TokenFlag.Continues);
     }
     let i = at;
     while (i < text.length) {
@@ -307,6 +311,13 @@ export class HtmlLexer {
       i++;
     }
     this.add(T.Value, Math.max(i, at + 1), this.linesIn(i));
+  }
+
+  /** Whether a value without an end is being written: it holds code, and no tag stands below. */
+  private isOpenToEnd(): boolean {
+    const { tokens, dialect, text } = this;
+    const isCode = dialect.holdsCode?.(tokens.textOf(tokens.count - 2)) === true;
+    return isCode && !/<[a-z/!]/i.test(text.slice(this.at));
   }
 
   /** Where a value in quotes ends; 0 where it does not. */

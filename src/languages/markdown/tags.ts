@@ -33,6 +33,49 @@ export function endTagged(text: string, at: number): Change[] | undefined {
   return indented(text, start, whiteOf(text, opener));
 }
 
+/** Blocks whose lines nothing but their own end ends, and that hold no markup. */
+const OTHERS = /^[ \t]*<(?:!|\?|(?:pre|script|style|textarea)\b)/i;
+
+/** A tag that its line leaves open. */
+const OPEN_TAG = /<[a-z][\w-]*(?:"[^"]*"|'[^']*'|[^"'<>])*$/i;
+
+/**
+ * The white space of the line that follows in a block of markup: a step more than that of a line that leaves an
+ * element or a tag open, and behind a line that ends one that of the line where it begins.
+ *
+ *     <p>                        <img
+ *       <a>Tides</a>               alt="Tide"
+ *       ^ goes here              />
+ *                                ^ and what comes next
+ *
+ * @param block the block up to the line's end.
+ */
+export function whiteBelow(block: string, step: string): string {
+  const last = startOfLine(block, block.length);
+  const own = whiteOf(block, last);
+  if (OTHERS.test(block)) return own;
+  const tag = OPEN_TAG.exec(block);
+  if (tag !== null) return tag.index < last ? own : own + step;
+  const open: { readonly name: string; readonly from: number }[] = [];
+  /** Where what the last line ends begins first, and whether that leaves an element open. */
+  let ended: number | undefined;
+  for (const { 0: found, 1: slash, 2: word, index } of block.matchAll(TAG)) {
+    const name = word!.toLowerCase();
+    const onLast = index + found.length > last;
+    let from = index;
+    if (slash === "/") {
+      const at = open.map((one) => one.name).lastIndexOf(name);
+      if (at >= 0) from = open.splice(at)[0]!.from;
+    } else if (!VOID.has(name) && !found.endsWith("/>")) {
+      open.push({ name, from });
+    }
+    if (onLast && from < last) ended = Math.min(from, ended ?? from);
+  }
+  const innermost = open.at(-1)?.from ?? -1;
+  const white = ended === undefined ? own : whiteOf(block, startOfLine(block, ended));
+  return innermost >= last || innermost === ended ? white + step : white;
+}
+
 /** What gives the line that begins at an offset other white space to begin with. */
 export function indented(text: string, start: number, white: string): Change[] {
   const changes: Change[] = [];

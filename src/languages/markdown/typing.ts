@@ -1,5 +1,7 @@
 import type { EnteredText, Typing } from "../../core/language.js";
 import { applyChanges, byPlace, type Change } from "../../core/text/edits.js";
+import { indentText } from "../../core/style/indent.js";
+import type { Style } from "../../core/style/style.js";
 import { startOfLine, whiteOf } from "../../core/text/width.js";
 import {
   parseBlocks,
@@ -14,7 +16,7 @@ import { B } from "./kinds.js";
 import { numbersOf } from "./layout/leads.js";
 import { placed } from "./placing.js";
 import { RULES, R } from "./rules.js";
-import { endTagged, indented } from "./tags.js";
+import { endTagged, indented, whiteBelow } from "./tags.js";
 
 /** What texts with marks say of what is typed into them. */
 export const markdownTyping: Typing = {
@@ -36,9 +38,9 @@ const BOX = /^\[[ xX]\](?=[ \t]|$)/;
  *
  * @param at the offset where the new line begins.
  */
-function entered(text: string, at: number): EnteredText {
+function entered(text: string, at: number, style: Style): EnteredText {
   const above = lineBefore(text, at);
-  const answer = enteredBehind(text, at, above);
+  const answer = enteredBehind(text, at, above, style);
   // Two blanks end a line on purpose, one was between two words.
   const blank = above.end - 1;
   if (!/[^ \t] $/.test(text.slice(above.start, above.end))) return answer;
@@ -48,7 +50,7 @@ function entered(text: string, at: number): EnteredText {
   return { changes: [trimmed, ...changes].sort(byPlace), caret: caret - 1 };
 }
 
-function enteredBehind(text: string, at: number, above: Line): EnteredText {
+function enteredBehind(text: string, at: number, above: Line, style: Style): EnteredText {
   const end = lineEnd(text, at);
   const rest = text.slice(at, end);
   const written = text.slice(above.start, above.end);
@@ -60,6 +62,11 @@ function enteredBehind(text: string, at: number, above: Line): EnteredText {
   if (line < 0 || blocks.starts[line] !== above.start) return { changes: [], caret: at };
   const chain = chainAt(blocks.root, line);
   const tip = chain.at(-1)!;
+  if (tip.kind === B.Html && chain.every(({ kind }) => kind !== B.Quote)) {
+    const block = text.slice(blocks.starts[tip.first]!, above.end);
+    const step = rest.startsWith("</") ? "" : indentText(style, style.indentSize);
+    return put(at, rest, whiteBelow(block, step));
+  }
   if (tip.kind === B.Kept || tip.kind === B.Html || tip.kind === B.Code || tip.kind === B.Fence)
     return put(at, rest, indentOf(text, above));
   const item = innermost<Item>(chain, B.Item);

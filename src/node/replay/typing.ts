@@ -2,6 +2,7 @@ import type { Engine } from "../../core/engine.js";
 import { LineIndex } from "../../core/text/lines.js";
 import { Hand } from "./hand.js";
 import type { Miss } from "./miss.js";
+import { linesInTokens } from "./stretches.js";
 
 export interface Typed {
   readonly lines: number;
@@ -62,11 +63,15 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   return { lines: expected.length, misses, undecided, trespasses };
 }
 
-/** The lines that begin inside a comment: how deep its text stands is the author's. */
+/** The lines that begin inside a comment or a string: how deep their text stands is the author's. */
 export function proseLines(engine: Engine, languageId: string, text: string): Set<number> {
-  const { tokens } = engine.language(languageId)!.parse(text);
+  const language = engine.language(languageId)!;
   const lines = LineIndex.of(text);
-  const found = new Set<number>();
+  // Where texts hold other languages, tokens of several lines are code.
+  const found = language.regions === undefined
+    ? linesInTokens(language, text, lines)
+    : new Set<number>();
+  const { tokens } = language.parse(text);
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.isTrivia(t)) continue;
     const last = lines.lineAt(tokens.end(t) - 1);
@@ -84,6 +89,6 @@ const indentOf = (line: string): number => line.length - line.trimStart().length
 /** What a person types to get the wanted line, given what the engine has put there. */
 export function toType(wanted: string, line: string): string {
   if (line.trimEnd() === wanted) return "";
-  if (wanted.startsWith(line)) return wanted.slice(line.length);
+  if (line.trim() !== "" && wanted.startsWith(line)) return wanted.slice(line.length);
   return wanted.trim() === "*/" && line.trim() === "*" ? "/" : wanted.trimStart();
 }

@@ -4,10 +4,11 @@ import { html } from "../../html/index.js";
 import { htmlClosers } from "../../html/closers.js";
 import { parseHtml } from "../../html/parser.js";
 import { T } from "../../html/kinds.js";
+import { isDirective } from "./directives.js";
 import { TemplateLayout } from "./layout.js";
 import { templateRegions } from "./regions.js";
 
-const DIALECT = { closesAny: true, hasComponents: true };
+const DIALECT = { closesAny: true, hasComponents: true, holdsCode: isDirective };
 
 /** The markup of a component: a page in which any tag may end itself, with expressions in its texts and attributes. */
 export const template: Language = {

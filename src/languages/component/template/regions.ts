@@ -4,6 +4,7 @@ import type { Fragment, Region } from "../../../core/regions/region.js";
 import type { Span } from "../../../core/outline/excerpt.js";
 import type { Style } from "../../../core/style/style.js";
 import { pattern } from "../../../core/text/patterns.js";
+import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { N, T } from "../../html/kinds.js";
 import { attributeOf } from "../../html/layout/tags.js";
 import { directiveOf } from "./directives.js";
@@ -30,7 +31,8 @@ export function* templateRegions(syntax: Syntax): Iterable<Region> {
     } else if (kind === T.Value) {
       const quote = text[tokens.start(t)]!;
       if (quote !== '"' && quote !== "'") continue;
-      const inner = { from: tokens.start(t) + 1, to: tokens.end(t) - 1 };
+      const closed = tokens.has(t, TokenFlag.Continues) ? 0 : 1;
+      const inner = { from: tokens.start(t) + 1, to: tokens.end(t) - closed };
       for (const part of directiveOf(tokens.textOf(t - 2), text, inner)) {
         const region = regionIn(text, part.from, part.to, part.start, pattern(quote));
         if (region !== undefined) yield region;
