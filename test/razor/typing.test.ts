@@ -34,6 +34,31 @@ test.each([
     "\n",
     "@{\n    a\n    <p>b</p>\n    ¦\n}\n",
   ],
+  [
+    "in a statement that lacks its end",
+    "@{\n    a = F(¦\n}\n",
+    "\n",
+    "@{\n    a = F(\n        ¦\n}\n",
+  ],
+  [
+    "in the last of a page",
+    "@{\n    a = F(\n        b,¦",
+    "\n",
+    "@{\n    a = F(\n        b,\n        ¦",
+  ],
+  [
+    "in a value that lacks its bracket",
+    "<p>\n    @F(¦\n</p>\n",
+    "\n",
+    "<p>\n    @F(\n        ¦\n</p>\n",
+  ],
+  ["in one between statements", "@{\n    @F(¦\n}\n", "\n", "@{\n    @F(\n        ¦\n}\n"],
+  [
+    "behind a long statement that is the last of its block",
+    `@{\n    try {\n    }\n    if (a) {\n    }\n    b = F(\n        ${"c".repeat(300)},\n        d);¦`,
+    "\n",
+    `@{\n    try {\n    }\n    if (a) {\n    }\n    b = F(\n        ${"c".repeat(300)},\n        d);\n    ¦`,
+  ],
 ])("%s", (_, text, key, wanted) => {
   expect(keyed("razor", text, key)).toBe(wanted);
 });

@@ -259,9 +259,10 @@ class Builder {
     const before = base + sequence.unitTo(begin - 1);
     const from = lineEndIn(text, before, base + sequence.unitFrom(begin));
     const after = base + sequence.unitTo(end - 1);
+    // What stands behind the last unit may be text, with the focus in it.
     const to = end < sequence.count
       ? lineStartIn(text, after, base + sequence.unitFrom(end))
-      : lineStartIn(text, after, base + sequence.length);
+      : lineEndIn(text, after, base + sequence.length);
     if (from < 0 || to - from < LEAST_CUT) return;
     this.copyTo(from);
     this.cuts.push({ sequence, begin, end, base, after: from });

@@ -27,9 +27,12 @@ function behindText(text: string, at: number): number {
 /** How far a value in a text is looked for: no longer one stands in a page. */
 const FAR = 4_000;
 
-/** One past the bracket that closes the one at an offset, before `to`; -1 where none does. */
+/** What closes each bracket. */
+const CLOSERS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
+
+/** One past the bracket that closes the one at an offset, before `to`; -1 where none does, or another kind comes first. */
 export function bracketEnd(text: string, from: number, to = text.length): number {
-  let open = 0;
+  const open: string[] = [];
   for (let at = from; at < to; at++) {
     const behind = behindText(text, at);
     if (behind > at) {
@@ -37,8 +40,13 @@ export function bracketEnd(text: string, from: number, to = text.length): number
       continue;
     }
     const c = text[at]!;
-    if (c === "(" || c === "[" || c === "{") open++;
-    else if ((c === ")" || c === "]" || c === "}") && --open === 0) return at + 1;
+    const closer = CLOSERS[c];
+    if (closer !== undefined) {
+      open.push(closer);
+    } else if (c === ")" || c === "]" || c === "}") {
+      if (open.pop() !== c) return -1;
+      if (open.length === 0) return at + 1;
+    }
   }
   return -1;
 }

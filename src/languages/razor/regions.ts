@@ -1,7 +1,7 @@
 import type { Syntax } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { wholeLines, withinLine } from "../../core/regions/place.js";
-import type { Region } from "../../core/regions/region.js";
+import type { Fragment, Region } from "../../core/regions/region.js";
 import { pattern } from "../../core/text/patterns.js";
 import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
@@ -18,6 +18,9 @@ const PARAMETERS = /^@helper\s+\w+\s*(\([^]*\))\s*\{?$/;
 
 /** A statement by itself. */
 const STATEMENT = /^[^@}][^]*;$/;
+
+/** A statement that is being written, and the brace that ends what it stands in. */
+const UNFINISHED = /^\w[^]*[^\s{};:]\s*\}?$/;
 
 /** The members, the statements, the heads of blocks and the values of a page, and what its markup holds. */
 export function* razorRegions(syntax: Syntax): Iterable<Region> {
@@ -71,7 +74,25 @@ function* code(text: string, { from, to }: Span): Iterable<Region> {
   } else if (STATEMENT.test(piece)) {
     const { prefix, nested } = wholeLines(text, from, to);
     yield { from, to, languageId: "csharp", prefix, nested };
+  } else {
+    if (UNFINISHED.test(piece)) yield unfinished(text, from, to);
+    else if (piece.startsWith("@")) yield* values(text, { from, to });
   }
+}
+
+/** What is being written, without the brace that ends what it stands in. */
+function unfinished(text: string, from: number, to: number, start?: Fragment): Region {
+  const { prefix, nested } = wholeLines(text, from, to);
+  const length = text.slice(from, to).search(/\s*\}?$/);
+  return {
+    from,
+    to: from + length,
+    languageId: "csharp",
+    start,
+    prefix: prefix || whiteOf(text, from),
+    nested,
+    isCut: true,
+  };
 }
 
 /** What stands in the brackets of values in a word or an attribute: `@(a + b)`, `@Show("low", b)`. */
@@ -92,6 +113,8 @@ function* values(text: string, { from, to }: Span): Iterable<Region> {
         if (text.slice(open + 1, close - 1).trim() !== "") yield* value(text, open, close);
         open = text.indexOf("(", close);
       }
+      if (text[end] === "(" && bracketEnd(text, end, to) < 0)
+        return yield unfinished(text, end, to, "expression");
     }
   }
 }
