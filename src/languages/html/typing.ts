@@ -32,6 +32,9 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
 
 const HEAD = /<head\b/i;
 
+/** All lines up to the end of a page stand deeper than that. */
+const NESTED = /^(?:\s*[\r\n][ \t]+\S.*)+\s*[\r\n]<\/html/i;
+
 /** Whether the line below a tag stands in its column, so that the one between them does too. */
 function goesOnFlush(before: string, below: string | undefined): boolean {
   const white = /(?:^|[\r\n])([ \t]*)<\w[^<>]*>[ \t]*(?:\r\n|\r|\n)$/.exec(before)?.[1];
@@ -51,6 +54,7 @@ export const htmlTyping: Typing = {
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";
+    if (name === "html" && NESTED.test(below ?? "")) return " <head>";
     const line = FIRST_LINES.get(name);
     if (line === undefined) return undefined;
     const other = name === "head" ? below : name === "body" ? before : undefined;

@@ -8,8 +8,8 @@ import type { Context } from "../typing/context.js";
 import { demands } from "../document.js";
 import type { Site } from "./site.js";
 
-/** An attribute whose tag is not there, so that it is a word: it tells nothing. */
-const ATTRIBUTE = /^[\w:@.#-]+=["'{]/;
+/** An attribute whose tag is not there, so that it is a word, or the end of a tag: they tell nothing. */
+const OF_TAG = /^(?:>|[\w:@.#-]+=["'{])/;
 
 /** Where a sibling that stands below in another column than the layout's tells the line's. */
 export function siblingBelow(
@@ -34,7 +34,7 @@ export function siblingBelow(
   if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;
   if (language.typing.addsUp?.(tokens) === false) return undefined;
   const text = tokens.textOf(t);
-  if (notation.tags === true && ATTRIBUTE.test(text)) return undefined;
+  if (notation.tags === true && OF_TAG.test(text)) return undefined;
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
