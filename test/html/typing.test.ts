@@ -21,7 +21,10 @@ test.each([
     "<head>\n  <hr>\n</head>\n<body>\n|\n<p>a</p>\n<pre>\n  b</pre>\n</body>",
   ],
   ["<p>\n  <a|\n  >b</a>\n</p>", "<p>\n  <a\n    |\n  >b</a>\n</p>"],
-  ["<html>|\n    <hr>\n  </head>\n</html>", "<html>\n  |\n    <hr>\n  </head>\n</html>"],
+  [
+    "<html>|\n    <hr>\n  </head>\n  <body>\n  </body>\n</html>",
+    "<html>\n    |\n    <hr>\n  </head>\n  <body>\n  </body>\n</html>",
+  ],
   ["<html>|\n  <hr>\n</head>\n</html>", "<html>\n|\n  <hr>\n</head>\n</html>"],
   ["<head>\n  <hr>\n</head>\n<body>|\n</body>", "<head>\n  <hr>\n</head>\n<body>\n  |\n</body>"],
 ])("Enter in %j", (before, after) => {
