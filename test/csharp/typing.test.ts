@@ -43,9 +43,28 @@ test.each([
     " ",
     "using (var a = b())\nusing ¦",
   ],
+  [
+    "a clause of a query",
+    "var a = from b in c\n    where¦",
+    " ",
+    "var a = from b in c\n        where ¦",
+  ],
+  [
+    "the clause that ends one",
+    "var a = from b in c\n        where b\n    select¦",
+    " ",
+    "var a = from b in c\n        where b\n        select ¦",
+  ],
   ["in front of a closer on its line", "class A\n{\n¦}", "\n", "class A\n{\n\n¦}"],
 ])("%s", (_, text, key, wanted) => {
   expect(keyed("csharp", text, key)).toBe(wanted);
+});
+
+test("what is pasted keeps the columns of a query's clauses", () => {
+  const text =
+    "class A\n{\n    void F()\n    {\n        var a = from b in c\n                where b > 1\n                select b;\n    }\n}\n";
+  const range = { start: { line: 4, character: 0 }, end: { line: 7, character: 0 } };
+  expect(open("csharp", text).formatOnPaste(range).edits).toEqual([]);
 });
 
 test("lines for the preprocessor stay at the margin where code moves", () => {

@@ -146,6 +146,7 @@ describe("layout", () => {
 test.each([
   ["between tags", "<a>¦</a>\n", "\n", "<a>\n  ¦\n</a>\n"],
   ["behind an element", "<a>\n  <b/>¦\n</a>\n", "\n", "<a>\n  <b/>\n  ¦\n</a>\n"],
+  ["in a tag", "<a>\n  <b¦", "\n", "<a>\n  <b\n    ¦"],
   ["an end tag", "<a>\n  <b>\n    <c/>\n    <¦", "/", "<a>\n  <b>\n    <c/>\n  </¦"],
 ])("typing %s", (_, text, key, wanted) => {
   expect(keyed("xml", text, key)).toBe(wanted);

@@ -62,7 +62,7 @@ export const xml: Language = {
     words: new Map(),
     closers: xmlClosers,
     // Text beside elements would make text of all white space there.
-    next: () => " <x/>",
+    next: (before) => (xmlClosers(before).startsWith(">") ? ' x="x"' : " <x/>"),
   },
   linked: (syntax, offset) =>
     linkedTags(syntax, { element: N.Element, opening: N.StartTag, closing: N.EndTag }, offset),

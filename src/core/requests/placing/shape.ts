@@ -184,13 +184,16 @@ function stepsApart(pasted: Pasted, own: number, around: readonly number[]): num
   return filled(depths.map((depth) => (depth?.column ?? NaN) - first), around);
 }
 
-/** Where the layout has no say, as behind a backslash, a line is one step deeper than the one around it. */
+/** How many steps deeper a line stands than the one around it at most; what stands further is aligned. */
+const DEEPEST = 6;
+
+/** Where the layout has no say, as behind a backslash, a line is one step deeper than the one around it; NaN where it aligns. */
 function filled(depths: number[], around: readonly number[]): number[] {
   const all: number[] = [];
-  for (const [i, depth] of depths.entries()) {
-    const outer = around[i]!;
-    all.push(Number.isNaN(depth) ? (outer < 0 ? 0 : all[outer]! + 1) : depth);
-  }
+  depths.forEach((depth, i) => {
+    const outer = all[around[i]!] ?? -1;
+    all.push(Number.isNaN(depth) ? outer + 1 : depth - outer > DEEPEST ? NaN : depth);
+  });
   return all;
 }
 

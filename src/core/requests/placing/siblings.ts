@@ -9,7 +9,7 @@ import { demands } from "../document.js";
 import type { Site } from "./site.js";
 
 /** An attribute whose tag is not there, so that it is a word, or the end of a tag: they tell nothing. */
-const OF_TAG = /^(?:>|[\w:@.#-]+=["'{])/;
+const OF_TAG = /^(>|[\w:@.#-]+=["'{])/;
 
 /** Where a sibling that stands below in another column than the layout's tells the line's. */
 export function siblingBelow(
@@ -26,22 +26,27 @@ export function siblingBelow(
   if (own >= 0) while (t < tokens.count && !tokens.onNewLine(t)) t++;
   if (t >= tokens.count || !tokens.onNewLine(t)) return undefined;
   // A closer, or the rest of a comment that lost its beginning, tells nothing of the line above.
+  const text = tokens.textOf(t);
   const head = lines.slice(tokens.start(t), tokens.start(t) + 2);
   if (signs.beginsClosing(head) || head.charCodeAt(0) === signs.leader) return undefined;
-  if (language.typing.margin?.(tokens.textOf(t), undefined) === true) return undefined;
+  if (language.typing.margin?.(text, undefined) === true) return undefined;
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
   if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;
   if (language.typing.addsUp?.(tokens) === false) return undefined;
-  const text = tokens.textOf(t);
+  // A header without brackets has no body yet: what stands below goes on with the header's own sequence.
+  if (stands < column && signs.closes(tokens.textOf(t - 1))) return undefined;
   if (notation.tags === true && OF_TAG.test(text)) return undefined;
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
   // A word right behind a tag is text, or what a tag left that lost its beginning.
-  if (notation.carriesOn?.test(text) === true || (tokens.is(t - 1, ">") && /^\w/.test(text)))
-    return undefined;
-  if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
+  if (
+    notation.carriesOn?.test(text) === true
+    || (/^\w/.test(text) && tokens.is(t - 1, ">"))
+    || white !== undefined
+    || !standsAlike(sheet, t, stands, style)
+  ) return undefined;
   if (sheet.frames.has(sheet.owner[t]!, FrameFlag.Rows)) return there;
   const [depth] = depthsIn(sheet, language, style, [t], false);
   return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)
