@@ -52,6 +52,13 @@ test.each([
     "\n",
     "<p>\n    @F(\n        ¦\n</p>\n",
   ],
+  [
+    "in what a helper takes",
+    "@helper A(¦\n    <p></p>\n}\n",
+    "\n",
+    "@helper A(\n    ¦\n    <p></p>\n}\n",
+  ],
+  ["in a head", "<p>\n    @if (a &&¦", "\n", "<p>\n    @if (a &&\n        ¦"],
   ["in one between statements", "@{\n    @F(¦\n}\n", "\n", "@{\n    @F(\n        ¦\n}\n"],
   [
     "behind a long statement that is the last of its block",

@@ -19,6 +19,9 @@ const PARAMETERS = /^@helper\s+\w+\s*(\([^]*\))\s*\{?$/;
 /** A statement by itself. */
 const STATEMENT = /^[^@}][^]*;$/;
 
+/** The words before the bracket of a head that is being written. */
+const OPEN_HEAD = /^@(?:(helper)\s+\w+|if|for|foreach|while|switch|using|lock)\s*(?=\()/;
+
 /** A statement that is being written, and the brace that ends what it stands in. */
 const UNFINISHED = /^\w[^]*[^\s{};:]\s*\}?$/;
 
@@ -75,7 +78,10 @@ function* code(text: string, { from, to }: Span): Iterable<Region> {
     const { prefix, nested } = wholeLines(text, from, to);
     yield { from, to, languageId: "csharp", prefix, nested };
   } else {
-    if (UNFINISHED.test(piece)) yield unfinished(text, from, to);
+    const head = OPEN_HEAD.exec(piece);
+    const start = head?.[1] === undefined ? "expression" : "parameters";
+    if (head !== null) yield unfinished(text, from + head[0].length, to, start);
+    else if (UNFINISHED.test(piece)) yield unfinished(text, from, to);
     else if (piece.startsWith("@")) yield* values(text, { from, to });
   }
 }
