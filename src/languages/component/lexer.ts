@@ -54,8 +54,11 @@ export function lexComponent(text: string): TokenTable {
       at = inner;
       continue;
     }
-    const close = missing.has(name) ? undefined : closingTag(text, name, inner);
-    if (close === undefined && !missing.has(name) && !mayEnd(text, name, inner)) missing.add(name);
+    let close: ReturnType<typeof closingTag>;
+    if (!missing.has(name)) {
+      close = closingTag(text, name, inner);
+      if (close === undefined && !mayEnd(text, name, inner)) missing.add(name);
+    }
     add(T.Opening, at, inner);
     at = close?.from ?? nextBlock(text, name, inner);
     const content = text.slice(inner, at);

@@ -18,10 +18,11 @@ export const componentTyping: Typing = {
   words: new Map(["template", "script", "style"].map((name) => [`</${name}`, [">"]])),
   next(before, below) {
     const name = OPENED.exec(before)?.[1];
+    if (name === undefined) return undefined;
     const block = BLOCK_BELOW.exec(below ?? "")?.[1] ?? "";
     // Of 990 templates of packages all were nested, of scripts one in fifteen.
     const isNested = block.trim() === "" ? name === "template" : !AT_MARGIN.test(block);
-    return name !== undefined && isNested ? NESTED_LINE : undefined;
+    return isNested ? NESTED_LINE : undefined;
   },
   closers(text) {
     const tokens = lexComponent(text);

@@ -1,8 +1,7 @@
-import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { ENDS_ALONE } from "./elements.js";
-import { T } from "./kinds.js";
 import { lexHtml } from "./lexer.js";
 import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "./parser.js";
+import { tagEnd } from "./tag-parser.js";
 
 /** Keeps what a text leaves open, code among the elements. */
 class ClosingParser extends HtmlParser {
@@ -58,16 +57,4 @@ export function openControl(text: string, name: string, dialect: Dialect): numbe
   const open = new ClosingParser(tokens, false, dialect).openAtEnd()
     .find((one) => one.control && one.name === name.toLowerCase());
   return open === undefined ? -1 : tokens.start(open.first);
-}
-
-/** What the last tag of a text lacks: its end, and that of the value in which the text ends. */
-function tagEnd(tokens: TokenTable): string {
-  const last = tokens.count - 1;
-  for (let t = last; t >= 0; t--) {
-    const kind: T = tokens.kind(t);
-    if (kind === T.TagStart || kind === T.EndTagStart)
-      return tokens.has(last, TokenFlag.Continues) ? `${tokens.textOf(last)[0]!}>` : ">";
-    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return "";
-  }
-  return "";
 }

@@ -143,3 +143,15 @@ export abstract class TagParser<O extends Open> {
     return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
   }
 }
+
+/** What the last tag of a text lacks: its end, and that of the value in which the text ends. */
+export function tagEnd(tokens: TokenTable): string {
+  const last = tokens.count - 1;
+  for (let t = last; t >= 0; t--) {
+    const kind: T = tokens.kind(t);
+    if (kind === T.TagStart || kind === T.EndTagStart)
+      return tokens.has(last, TokenFlag.Continues) ? `${tokens.textOf(last)[0]!}>` : ">";
+    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return "";
+  }
+  return "";
+}

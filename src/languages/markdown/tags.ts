@@ -56,24 +56,35 @@ export function whiteBelow(block: string, step: string): string {
   if (OTHERS.test(block)) return own;
   const tag = OPEN_TAG.exec(block);
   if (tag !== null) return tag.index < last ? own : own + step;
-  const open: { readonly name: string; readonly from: number }[] = [];
-  /** Where what the last line ends begins first, and whether that leaves an element open. */
+  const open: OpenTag[] = [];
+  /** Where what the last line ends begins first. */
   let ended: number | undefined;
-  for (const { 0: found, 1: slash, 2: word, index } of block.matchAll(TAG)) {
-    const name = word!.toLowerCase();
-    const onLast = index + found.length > last;
-    let from = index;
-    if (slash === "/") {
-      const at = open.map((one) => one.name).lastIndexOf(name);
-      if (at >= 0) from = open.splice(at)[0]!.from;
-    } else if (!VOID.has(name) && !found.endsWith("/>")) {
-      open.push({ name, from });
-    }
+  for (const tag of block.matchAll(TAG)) {
+    const from = take(open, tag, tag.index);
+    const onLast = tag.index + tag[0].length > last;
     if (onLast && from < last) ended = Math.min(from, ended ?? from);
   }
   const innermost = open.at(-1)?.from ?? -1;
   const white = ended === undefined ? own : whiteOf(block, startOfLine(block, ended));
   return innermost >= last || innermost === ended ? white + step : white;
+}
+
+/** A start tag whose element is open. */
+interface OpenTag {
+  readonly name: string;
+  readonly from: number;
+}
+
+/** Opens or ends an element with the tag at an offset; answers where that begins which it ends, the tag itself for none. */
+function take(open: OpenTag[], [tag, slash, word]: readonly string[], from: number): number {
+  const name = word!.toLowerCase();
+  if (VOID.has(name) || tag!.endsWith("/>")) return from;
+  if (slash === "") {
+    open.push({ name, from });
+    return from;
+  }
+  const at = open.map((one) => one.name).lastIndexOf(name);
+  return at < 0 ? from : open.splice(at)[0]!.from;
 }
 
 /** What gives the line that begins at an offset other white space to begin with. */
@@ -87,29 +98,18 @@ export function indented(text: string, start: number, white: string): Change[] {
 /** Where the tag begins that an end tag on the line at `end` ends; undefined where none does, or the line is no markup. */
 function openerOf(text: string, name: string, end: number): number | undefined {
   const { root, starts, ends } = parseBlocks(text);
-  const names: string[] = [];
-  const places: number[] = [];
+  const open: OpenTag[] = [];
   let isMarkup = false;
   const walk = (block: Block): void => {
     for (const { line } of block.kind === B.Html ? block.rows : []) {
       const from = starts[line]!;
       isMarkup ||= from === end;
       if (from >= end) return;
-      for (
-        const { 0: tag, 1: slash, 2: word, index } of text.slice(from, ends[line]).matchAll(TAG)
-      ) {
-        const tagName = word!.toLowerCase();
-        if (VOID.has(tagName) || tag.endsWith("/>")) continue;
-        if (slash === "") {
-          names.push(tagName);
-          places[names.length - 1] = from + index;
-        } else if (names.includes(tagName)) {
-          names.length = names.lastIndexOf(tagName);
-        }
-      }
+      for (const tag of text.slice(from, ends[line]).matchAll(TAG))
+        take(open, tag, from + tag.index);
     }
     block.children.forEach(walk);
   };
   walk(root);
-  return isMarkup ? places[names.lastIndexOf(name)] : undefined;
+  return isMarkup ? open.filter((one) => one.name === name).at(-1)?.from : undefined;
 }

@@ -62,7 +62,7 @@ function enteredBehind(text: string, at: number, above: Line, style: Style): Ent
   if (line < 0 || blocks.starts[line] !== above.start) return { changes: [], caret: at };
   const chain = chainAt(blocks.root, line);
   const tip = chain.at(-1)!;
-  if (tip.kind === B.Html && chain.every(({ kind }) => kind !== B.Quote)) {
+  if (tip.kind === B.Html && innermost<Quote>(chain, B.Quote) === undefined) {
     const block = text.slice(blocks.starts[tip.first]!, above.end);
     const step = rest.startsWith("</") ? "" : indentText(style, style.indentSize);
     return put(at, rest, whiteBelow(block, step));

@@ -3,7 +3,9 @@ import { linkedTags } from "../../core/linked.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
 import { N, T } from "../html/kinds.js";
 import { R, RULES as MARKUP } from "../html/rules.js";
+import { tagEnd } from "../html/tag-parser.js";
 import { XmlLayout } from "./layout.js";
+import { lexXml } from "./lexer.js";
 import { parseXml, xmlClosers } from "./parser.js";
 
 /** XML 1.0, as project files, configurations, drawings and schemas are written in it. */
@@ -62,7 +64,7 @@ export const xml: Language = {
     words: new Map(),
     closers: xmlClosers,
     // Text beside elements would make text of all white space there.
-    next: (before) => (xmlClosers(before).startsWith(">") ? ' x="x"' : " <x/>"),
+    next: (before) => (tagEnd(lexXml(before)) === "" ? " <x/>" : ' x="x"'),
   },
   linked: (syntax, offset) =>
     linkedTags(syntax, { element: N.Element, opening: N.StartTag, closing: N.EndTag }, offset),

@@ -1,7 +1,7 @@
 import type { Syntax } from "../../core/language.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { N, T } from "../html/kinds.js";
-import { TagParser, type Open } from "../html/tag-parser.js";
+import { TagParser, tagEnd, type Open } from "../html/tag-parser.js";
 import { lexXml } from "./lexer.js";
 
 /**
@@ -25,11 +25,8 @@ export function parseXml(text: string, byColumns = false): Syntax {
 /** What would close the elements that a text leaves open, innermost first. */
 export function xmlClosers(text: string): string {
   const tokens = lexXml(text);
-  for (let t = tokens.count - 1; t >= 0; t--) {
-    const kind: T = tokens.kind(t);
-    if (kind === T.TagStart || kind === T.EndTagStart) return `>${xmlClosers(`${text}>`)}`;
-    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) break;
-  }
+  const end = tagEnd(tokens);
+  if (end !== "") return end + xmlClosers(text + end);
   return new XmlParser(tokens, false).openAtEnd().map(({ name }) => `</${name}>`).join("");
 }
 

@@ -1,15 +1,15 @@
 import type { Engine } from "../../core/engine.js";
+import { TokenFlag } from "../../core/syntax/tokens.js";
 import { LineIndex } from "../../core/text/lines.js";
 import { Hand } from "./hand.js";
 import type { Miss } from "./miss.js";
-import { linesInTokens } from "./stretches.js";
 
 export interface Typed {
   readonly lines: number;
   readonly misses: readonly Miss[];
   /**
    * Lines that the text cannot tell: less deep ones where indentation is what makes blocks, and text
-   * in comments whose lines have no sign.
+   * in comments whose lines have no sign, and in strings.
    */
   readonly undecided: number;
   /** Edits that touched a line before the one being typed. */
@@ -66,14 +66,13 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
 /** The lines that begin inside a comment or a string: how deep their text stands is the author's. */
 export function proseLines(engine: Engine, languageId: string, text: string): Set<number> {
   const language = engine.language(languageId)!;
-  const lines = LineIndex.of(text);
-  // Where texts hold other languages, tokens of several lines are code.
-  const found = language.regions === undefined
-    ? linesInTokens(language, text, lines)
-    : new Set<number>();
   const { tokens } = language.parse(text);
+  const lines = LineIndex.of(text);
+  const found = new Set<number>();
+  // Where texts hold other languages, tokens of several lines are code.
+  const texts = language.regions === undefined;
   for (let t = 0; t < tokens.count; t++) {
-    if (!tokens.isTrivia(t)) continue;
+    if (!tokens.isTrivia(t) && !(texts && tokens.has(t, TokenFlag.MultiLine))) continue;
     const last = lines.lineAt(tokens.end(t) - 1);
     for (let line = lines.lineAt(tokens.start(t)) + 1; line <= last; line++) found.add(line);
   }

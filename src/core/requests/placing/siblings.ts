@@ -25,8 +25,8 @@ export function siblingBelow(
   let t = tokens.lastAt(lines.lineEnd(line)) + 1;
   if (own >= 0) while (t < tokens.count && !tokens.onNewLine(t)) t++;
   if (t >= tokens.count || !tokens.onNewLine(t)) return undefined;
-  // A closer, or the rest of a comment that lost its beginning, tells nothing of the line above.
   const text = tokens.textOf(t);
+  // A closer, or the rest of a comment that lost its beginning, tells nothing of the line above.
   const head = lines.slice(tokens.start(t), tokens.start(t) + 2);
   if (signs.beginsClosing(head) || head.charCodeAt(0) === signs.leader) return undefined;
   if (language.typing.margin?.(text, undefined) === true) return undefined;
@@ -41,12 +41,9 @@ export function siblingBelow(
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
   // A word right behind a tag is text, or what a tag left that lost its beginning.
-  if (
-    notation.carriesOn?.test(text) === true
-    || (/^\w/.test(text) && tokens.is(t - 1, ">"))
-    || white !== undefined
-    || !standsAlike(sheet, t, stands, style)
-  ) return undefined;
+  if (notation.carriesOn?.test(text) === true || (/^\w/.test(text) && tokens.is(t - 1, ">")))
+    return undefined;
+  if (white !== undefined || !standsAlike(sheet, t, stands, style)) return undefined;
   if (sheet.frames.has(sheet.owner[t]!, FrameFlag.Rows)) return there;
   const [depth] = depthsIn(sheet, language, style, [t], false);
   return depth?.column === column && (stands > 0 || sheet.demand[t] === Demand.Line)
