@@ -205,6 +205,7 @@ export class HostRegions {
     const own = once(around.own);
     const found: Inside[] = [];
     for (const region of this.unheld(syntax)) {
+      if (region.isSketch) continue;
       const one = this.open(lines, region, { ...around, own });
       if (one !== undefined) found.push(one);
     }
@@ -233,7 +234,7 @@ export class HostRegions {
     const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
     const inside = masked(
       rows.textIn(lines),
-      islands.map(({ from, to }) => ({ from: rows.inner(from), to: rows.inner(to) })),
+      islands.map((one) => ({ ...one, from: rows.inner(one.from), to: rows.inner(one.to) })),
       language.notation,
     );
     if (inside === undefined) return undefined;

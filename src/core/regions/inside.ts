@@ -10,7 +10,7 @@ import { byPlace, mapOffset, movedBy, type Change, type OffsetChange } from "../
 import { isLineEnd } from "../text/line-ends.js";
 import type { Lines, Position, Range } from "../text/lines.js";
 import { pattern } from "../text/patterns.js";
-import { columnsBetween } from "../text/width.js";
+import { beginsItsLine, columnsBetween } from "../text/width.js";
 import { escaped } from "../notation.js";
 import type { Region } from "./region.js";
 import type { Lacking, RegionRows } from "./rows.js";
@@ -23,6 +23,10 @@ const blanksBehind = (signs: string): RegExp =>
 
 /** In however narrow a column a region stands, its lines may be so long. */
 const LEAST_WIDTH = 20;
+
+/** Whether a change touches nothing but the white space before a line. */
+const indents = (old: string, { from, to, text }: Change): boolean =>
+  beginsItsLine(old, from) && /^[ \t]*$/.test(old.slice(from, to) + text);
 
 /** A document, and what was put around a fragment to make it a whole text. */
 export interface Opened {
@@ -127,8 +131,9 @@ export class Inside {
    * Changes inside as the host's. Of a fragment nothing is kept where its edges would change: those are the
    * host's. What comes after its surroundings is no part of it.
    */
-  private back(changes: readonly Change[]): Change[] {
-    const { document, region: { islands }, rows, opened: { before, after } } = this;
+  private back(all: readonly Change[]): Change[] {
+    const { document, region: { islands, isSketch }, rows, opened: { before, after } } = this;
+    const changes = isSketch === true ? all.filter((one) => indents(document.text, one)) : all;
     if (islands !== undefined && tearsMasks(document.text, changes)) return [];
     if (before === "" && after === "") return this.least(changes);
     const [begin, end] = [before.length, before.length + rows.length];
@@ -325,7 +330,12 @@ export class Inside {
       character,
       this.style(call),
     );
-    const inner = document.changesOf(edits);
+    // Other lines of a sketch stay as they are.
+    const { isSketch } = this.region;
+    const { line } = document.positionAt(place);
+    const inner = document.changesOf(
+      isSketch ? edits.filter(({ range }) => range.start.line === line) : edits,
+    );
     const own = this.back(inner);
     // What a fragment's edges forbid is given up whole.
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };

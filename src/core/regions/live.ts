@@ -17,8 +17,8 @@ export class LiveRegion {
     return this.inside.region;
   }
 
-  /** Whether it is a region that the host tells of. */
-  is({ from, to, languageId, start, prefix }: Region): boolean {
+  /** Whether it is a region that the host tells of; islands may have come to be or have changed, which only its text tells. */
+  is({ from, to, languageId, start, prefix, islands }: Region): boolean {
     const { region } = this;
     return (
       region.from === from
@@ -26,6 +26,7 @@ export class LiveRegion {
       && region.languageId === languageId
       && region.start === start
       && region.prefix === prefix
+      && (islands ?? region.islands) === undefined
     );
   }
 

@@ -1,5 +1,6 @@
 import type { Notation } from "../notation.js";
 import type { Span } from "../outline/excerpt.js";
+import type { Island } from "./region.js";
 import { beginsItsLine } from "../text/width.js";
 
 /** A letter that is part of a name in every language, and that nobody writes. */
@@ -10,7 +11,7 @@ const MASK = new RegExp(`(?:/\\*|<!--)?${LETTER}+(?:\\*/|-->)?`, "g");
 
 /**
  * A text with something as long in the place of each of its islands: a name, or a comment for one that has a line
- * for itself, as nobody knows what that comes to.
+ * for itself, as nobody knows what that comes to, unless it tells itself what stands for it.
  *
  *     show({{ tide }});
  *     show(ʘʘʘʘʘʘʘʘʘʘ);
@@ -19,19 +20,19 @@ const MASK = new RegExp(`(?:/\\*|<!--)?${LETTER}+(?:\\*/|-->)?`, "g");
  */
 export function masked(
   text: string,
-  islands: readonly Span[],
+  islands: readonly Island[],
   { blockComment = { open: "", close: "" } }: Notation,
 ): string | undefined {
   const { open, close } = blockComment;
   const parts: string[] = [];
   let at = 0;
-  for (const { from, to } of islands) {
+  for (const { from, to, as } of islands) {
     if (/[\r\n]/.test(text.slice(from, to))) return undefined;
     const inner = to - from - open.length - close.length;
     const isComment = open !== "" && inner > 0 && isAlone(text, from, to);
     parts.push(
       text.slice(at, from),
-      isComment ? open + LETTER.repeat(inner) + close : LETTER.repeat(to - from),
+      as ?? (isComment ? open + LETTER.repeat(inner) + close : LETTER.repeat(to - from)),
     );
     at = to;
   }

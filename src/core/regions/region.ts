@@ -11,6 +11,12 @@ export type Surroundings = Readonly<
   Partial<Record<Fragment, readonly [before: string, after: string]>>
 >;
 
+/** A stretch of a region that is not its language's. */
+export interface Island extends Span {
+  /** What it is read as, of the same length; a name where it is left out. */
+  readonly as?: string;
+}
+
 /** A stretch of a text that is written in another language. */
 export interface Region extends Span {
   /** The identifier of that language; one that nobody knows is moved, and never touched. */
@@ -32,7 +38,12 @@ export interface Region extends Span {
    * The stretches in it that are not its language's, as of a tongue that makes the whole text, by offsets of the host: each is
    * read as a name, and never changed. A region with one of several lines is left alone.
    */
-  readonly islands?: readonly Span[] | undefined;
+  readonly islands?: readonly Island[] | undefined;
+  /**
+   * Whether its islands tell which parts of it there are, so that nobody knows what it comes to: its lines are indented
+   * as they are typed, pasted or moved, and nothing else of it is changed.
+   */
+  readonly isSketch?: boolean | undefined;
   /** What its place shows of the style, where it shows nothing itself. */
   readonly fallback?: Partial<Style> | undefined;
   /** What its place decides of the style: a string in an attribute keeps its delimiters. */

@@ -71,17 +71,21 @@ export const TONGUES: readonly Tongue[] = [
   },
 ];
 
-/** How many braces a piece of code opens and closes, texts and comments apart. */
-function braces(code: string): { opens: number; closes: number } {
+/** How many brackets a piece of code opens and closes, texts and comments apart; `closer` is what closes `opener`. */
+export function bracketsIn(
+  code: string,
+  opener: string,
+  closer: string,
+): { opens: number; closes: number } {
   let [opens, closes] = [0, 0];
   const plain = code.replace(
     /\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"|"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'/g,
     "",
   );
   for (const sign of plain) {
-    if (sign === "{") opens++;
-    else if (sign === "}" && opens > 0) opens--;
-    else if (sign === "}") closes++;
+    if (sign === opener) opens++;
+    else if (sign === closer && opens > 0) opens--;
+    else if (sign === closer) closes++;
   }
   return { opens, closes };
 }
@@ -94,7 +98,7 @@ function codeStep(island: string): Step {
 
 /** What a piece of code does whose braces do not add up. */
 export function bracesStep(code: string): Step {
-  const { opens, closes } = braces(code);
+  const { opens, closes } = bracketsIn(code, "{", "}");
   if (opens === 0 && closes === 0) return Step.None;
   if (opens > 0 && closes > 0) return Step.GoesOn;
   return opens > 0 ? Step.Opens : Step.Closes;

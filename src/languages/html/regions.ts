@@ -1,7 +1,6 @@
 import type { Syntax } from "../../core/language.js";
-import type { Span } from "../../core/outline/excerpt.js";
 import { wholeLines } from "../../core/regions/place.js";
-import type { Region } from "../../core/regions/region.js";
+import type { Island, Region } from "../../core/regions/region.js";
 import type { Style } from "../../core/style/style.js";
 import { pattern } from "../../core/text/patterns.js";
 import { languageIn } from "./code.js";
@@ -10,19 +9,30 @@ import { T } from "./kinds.js";
 import { attributeOf } from "./layout/tags.js";
 import { BEGINS_TONGUE, tonguesIn } from "./lexer.js";
 
+/** What is read in the place of an island that nests: a block's beginning or end, as scripts and style sheets know it. */
+function blockPart(step: Step, length: number): string | undefined {
+  switch (step) {
+    case Step.Opens:
+      return length < 6 ? "{".padStart(length, ";") : `if(${"x".repeat(length - 5)}){`;
+    case Step.Closes: return "}".padEnd(length, ";");
+    case Step.GoesOn: return `}${blockPart(Step.Opens, length - 1)}`;
+    default: return undefined;
+  }
+}
+
 /** What islands come to may hold either delimiter. */
 const STYLE: Partial<Style> = { stringDelimiter: "as-written" };
 
 /**
- * The stretches of other tongues in a part of a page that is written in a language; undefined where they tell which
- * parts of it there are, so that nobody knows what it comes to.
+ * The stretches of other tongues in a part of a page that is written in a language, those which tell what parts of it there
+ * are with what stands for them; undefined where nothing can.
  */
 export type IslandsIn = (
   text: string,
   from: number,
   to: number,
   languageId: string,
-) => readonly Span[] | undefined;
+) => readonly Island[] | undefined;
 
 /** The scripts and the style sheets of a page. */
 export function* htmlRegions(
@@ -48,6 +58,7 @@ export function* htmlRegions(
       languageId,
       closer: pattern(`</${name}|${BEGINS_TONGUE.source}`, "i"),
       ...(islands.length > 0 && { islands, style: STYLE }),
+      ...(islands.some(({ as }) => as !== undefined) && { isSketch: true }),
     };
   }
 }
@@ -59,7 +70,9 @@ const tongueIslands: IslandsIn = (text, from, to, languageId) => {
     const isBraces = text.startsWith("{{", island.from);
     return !isBraces || (braces && !/[\r\n]/.test(text.slice(island.from, island.to)));
   });
-  const tell = ({ from: begin, to: end }: Span): boolean =>
-    islandStep(text.slice(begin, end)) !== Step.None;
-  return islands.some(tell) ? undefined : islands;
+  return islands.map((island) => {
+    const { from: begin, to: end } = island;
+    const as = blockPart(islandStep(text.slice(begin, end)), end - begin);
+    return as === undefined ? island : { ...island, as };
+  });
 };

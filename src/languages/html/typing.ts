@@ -32,8 +32,8 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
 
 const HEAD = /<head\b/i;
 
-/** All lines up to the end of a page stand deeper than that. */
-const NESTED = /^(?:\s*[\r\n][ \t]+\S.*)+\s*[\r\n]<\/html/i;
+/** The first tag of the head or of the body stands deeper than the page's. */
+const NESTED = /^(?![^]*?[\r\n]<\/?(?:head|body)\b)[^]*?[\r\n][ \t]+<\/?(?:head|body)\b/i;
 
 /** Whether the line below a tag stands in its column, so that the one between them does too. */
 function goesOnFlush(before: string, below: string | undefined): boolean {
@@ -61,6 +61,7 @@ export const htmlTyping: Typing = {
     if (other !== undefined && leavesAtMargin(other)) return `${whiteOfLast(before)}<hr>`;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
     const flush = name === "body" && !HEAD.test(before);
-    return flush || goesOnFlush(before, below) ? undefined : line;
+    if (flush) return undefined;
+    return goesOnFlush(before, below) ? `${whiteOfLast(before)}${line.trimStart()}` : line;
   },
 };

@@ -122,6 +122,16 @@ const braceOf = (text: string, from: number): number =>
 const holdsOthers = (text: string, from: number): boolean =>
   HOLDS.test(text.slice(from, from + 40));
 
+/** What ends a statement with a bracket that nothing closes: its own end on a line, or a line that begins something else. */
+const ENDS_BROKEN = /;(?=[ \t]*(?:[\r\n]|$))|(?=[\r\n][ \t]*(?:\}|<[a-zA-Z/!]|@[:*{(]))/g;
+
+/** One past the statement whose bracket at an offset nothing closes. */
+function brokenEnd(text: string, from: number): number {
+  ENDS_BROKEN.lastIndex = from;
+  const found = ENDS_BROKEN.exec(text);
+  return found === null ? text.length : found.index + found[0].length;
+}
+
 /** The end of the statement that begins at an offset, or of what stands before its brace. */
 export function statementEnd(text: string, from: number): StatementEnd {
   const holds = holdsOthers(text, from);
@@ -143,7 +153,7 @@ export function statementEnd(text: string, from: number): StatementEnd {
       return { end: at, brace: -1 };
     if (c === "(" || c === "[" || c === "{") {
       const end = bracketEnd(text, at);
-      if (end < 0) return { end: text.length, brace: -1 };
+      if (end < 0) return { end: brokenEnd(text, at), brace: -1 };
       at = end - 1;
     }
   }

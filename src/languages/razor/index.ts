@@ -1,10 +1,10 @@
 import type { Language } from "../../core/language.js";
 import { reindentCode } from "../../core/regions/texts.js";
-import { TokenFlag } from "../../core/syntax/tokens.js";
+import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
 import { htmlClosers } from "../html/closers.js";
 import { html } from "../html/index.js";
-import { Step, blocksAddUp, bracesStep, type Code } from "../html/islands.js";
+import { Step, blocksAddUp, bracesStep, bracketsIn, type Code } from "../html/islands.js";
 import { T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
 import { parseHtml, type Dialect } from "../html/parser.js";
@@ -38,6 +38,20 @@ const BRACES: Code = {
   },
   closerOf: () => "}",
 };
+
+/** Whether the brackets of a page's code are closed, each in its piece, and no brace in a text lost what opened it. */
+function addsUp(tokens: TokenTable): boolean {
+  for (let t = 0; t < tokens.count; t++) {
+    if (tokens.kind(t) as T !== T.Word) continue;
+    if (!tokens.has(t, CODE)) {
+      if (tokens.is(t, "}")) return false;
+      continue;
+    }
+    const { opens, closes } = bracketsIn(tokens.textOf(t), "(", ")");
+    if (opens > 0 || closes > 0) return false;
+  }
+  return blocksAddUp(tokens, BRACES);
+}
 
 const DIALECT: Dialect = { closesAny: true, hasComponents: true, lex: lexRazor, code: BRACES };
 
@@ -99,7 +113,7 @@ export const razor: Language = {
     ...html.typing,
     words: new Map([...html.typing.words, ["case", [" x:"]], ["default", [":"]]]),
     closers: (text, line) => htmlClosers(text, line, DIALECT),
-    addsUp: (tokens) => blocksAddUp(tokens, BRACES),
+    addsUp,
   },
   regions: regionsBy(razorRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),

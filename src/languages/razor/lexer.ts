@@ -1,12 +1,10 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
-import { beginsItsLine } from "../../core/text/width.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { VOID, elementName } from "../html/elements.js";
 import { T } from "../html/kinds.js";
 import { HtmlLexer } from "../html/lexer.js";
-import type { IslandsIn } from "../html/regions.js";
 import { blocksEnd, bracketEnd, statementEnd, valueEnd } from "./code.js";
 
 /** A piece of code between markup. */
@@ -17,7 +15,7 @@ const DIRECTIVE =
   /@(?:using(?!\s*\()|model|inject|page|inherits|namespace|layout|attribute|addTagHelper|removeTagHelper|tagHelperPrefix|implements|typeparam|rendermode|preservewhitespace)\b[^\r\n]*/y;
 
 /** Words that begin a block of code. */
-const BLOCK_WORDS = "if|for|foreach|while|switch|using|lock|try|do|helper";
+export const BLOCK_WORDS = "if|for|foreach|while|switch|using|lock|try|do|helper";
 
 /** What begins a block of code. */
 const BLOCK = new RegExp(`@(?:${BLOCK_WORDS}|await\\s+foreach)\\b`, "y");
@@ -36,19 +34,9 @@ export function lexRazor(text: string): TokenTable {
   return new RazorLexer(text, { hasComponents: true }).run();
 }
 
-/** What in a script is more than a value: blocks, comments, escapes. */
-const MORE_THAN_VALUE = new RegExp(`@(?:[@{*:]|(?:${BLOCK_WORDS}|section|code|functions)\\b)`);
-
-/** The values in a part of a page that is written in another language; undefined where more than values stands in it. */
-export const valuesIn: IslandsIn = (text, from, to, languageId) => {
-  const inner = text.slice(from, to);
-  if (!inner.includes("@")) return [];
-  if (MORE_THAN_VALUE.test(inner)) return undefined;
-  const values = new RazorLexer(text).tonguesIn(from, to);
-  // What begins a line of a style sheet is a rule of that.
-  const isRule = (value: Span): boolean => beginsItsLine(text, value.from);
-  return languageId === "css" && values.some(isRule) ? undefined : values;
-};
+/** The values in a part of a page that is written in another language. */
+export const valuesIn = (text: string, from: number, to: number): Span[] =>
+  new RazorLexer(text).tonguesIn(from, to);
 
 class RazorLexer extends HtmlLexer {
   protected override mayHoldTongues(): boolean {

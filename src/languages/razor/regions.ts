@@ -7,7 +7,8 @@ import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { bracketEnd, valueEnd } from "./code.js";
-import { CODE, valuesIn } from "./lexer.js";
+import { CODE } from "./lexer.js";
+import { codeIn } from "./scripts.js";
 
 /** The head of a block, be its brace on the line or below. */
 const HEAD =
@@ -28,7 +29,7 @@ const UNFINISHED = /^\w[^]*[^\s{};:]\s*\}?$/;
 /** The members, the statements, the heads of blocks and the values of a page, and what its markup holds. */
 export function* razorRegions(syntax: Syntax): Iterable<Region> {
   const { tokens } = syntax;
-  const found: Region[] = Array.from(htmlRegions(syntax, valuesIn), (region) => ({
+  const found: Region[] = Array.from(htmlRegions(syntax, codeIn), (region) => ({
     ...region,
     closer: pattern(`@|${region.closer!.source}`, "i"),
   }));
@@ -125,9 +126,11 @@ function* values(text: string, { from, to }: Span): Iterable<Region> {
   }
 }
 
-/** A value within a line that holds no markup. */
+/** A value that holds no markup. Over several lines it stands as its author likes. */
 function* value(text: string, from: number, to: number): Iterable<Region> {
-  if (/[\r\n]|@</.test(text.slice(from, to))) return;
-  const place = withinLine(text, from, to);
-  if (place !== undefined) yield { ...place, languageId: "csharp", start: "expression" };
+  const inner = text.slice(from, to);
+  const place = inner.includes("@<") ? undefined : withinLine(text, from, to);
+  if (place === undefined) return;
+  const isSketch = /[\r\n]/.test(inner.trim());
+  yield { ...place, languageId: "csharp", start: "expression", ...(isSketch && { isSketch }) };
 }

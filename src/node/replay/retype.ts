@@ -7,12 +7,14 @@ import { opensComment, proseLines, toType } from "./typing.js";
  * Retypes each line of a text in its place: the caret goes to the end of the line before, Enter makes a
  * new line there, and the line's characters are typed.
  */
-export function retype(engine: Engine, languageId: string, text: string): {
+export function retype(engine: Engine, languageId: string, written: string): {
   lines: number;
   misses: Miss[];
   /** Answers with an edit outside the line, as `Played` counts them. */
   trespasses: number;
 } {
+  // White space at a line's end is the next Enter's to take away.
+  const text = written.replace(/[ \t]+$/gm, "");
   const rows = text.replace(/\n$/, "").split("\n");
   const style = engine.open({ uri: "replay:", languageId, text }).style();
   const triggers = new Set(engine.triggerCharacters(languageId));

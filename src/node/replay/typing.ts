@@ -21,7 +21,8 @@ export interface Typed {
  * never an indentation by hand. A line that comes out otherwise is put right before the next.
  */
 export function typeOut(engine: Engine, languageId: string, text: string): Typed {
-  const expected = text.replace(/\n$/, "").split("\n");
+  // White space at a line's end is the next Enter's to take away.
+  const expected = text.replace(/\n$/, "").split("\n").map((row) => row.trimEnd());
   const document = engine.open({ uri: "replay:", languageId, text: "" });
   const triggers = new Set(engine.triggerCharacters(languageId));
   const style = engine.open({ uri: "replay:", languageId, text }).style();
@@ -50,7 +51,6 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
         if (triggers.has(character)) ask(character);
       }
     }
-    // White space at the end is the next Enter's to take away.
     const { line } = hand;
     const right = line.trimEnd() === wanted;
     const deeper = indentOf(line) > indentOf(wanted) && line.trim() === wanted.trim();
@@ -63,18 +63,25 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   return { lines: expected.length, misses, undecided, trespasses };
 }
 
-/** The lines that begin inside a comment or a string: how deep their text stands is the author's. */
+/** The lines that begin inside a comment or a string, those of regions too: how deep their text stands is the author's. */
 export function proseLines(engine: Engine, languageId: string, text: string): Set<number> {
-  const language = engine.language(languageId)!;
-  const { tokens } = language.parse(text);
-  const lines = LineIndex.of(text);
+  const language = engine.language(languageId);
   const found = new Set<number>();
+  if (language === undefined) return found;
+  const syntax = language.parse(text);
+  const { tokens } = syntax;
+  const lines = LineIndex.of(text);
   // Where texts hold other languages, tokens of several lines are code.
   const texts = language.regions === undefined;
   for (let t = 0; t < tokens.count; t++) {
     if (!tokens.isTrivia(t) && !(texts && tokens.has(t, TokenFlag.MultiLine))) continue;
     const last = lines.lineAt(tokens.end(t) - 1);
     for (let line = lines.lineAt(tokens.start(t)) + 1; line <= last; line++) found.add(line);
+  }
+  for (const { from, to, prefix, languageId: id } of language.regions?.in(syntax) ?? []) {
+    const first = lines.lineAt(from);
+    const inner = text.slice(from, to).replaceAll(`\n${prefix}`, "\n");
+    for (const line of proseLines(engine, id, inner)) found.add(first + line);
   }
   return found;
 }
