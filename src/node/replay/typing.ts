@@ -63,14 +63,17 @@ export function typeOut(engine: Engine, languageId: string, text: string): Typed
   return { lines: expected.length, misses, undecided, trespasses };
 }
 
-/** The lines that begin inside a comment or a string, those of regions too: how deep their text stands is the author's. */
+/**
+ * The lines that begin inside a comment or a string, or in a language that nobody knows, those of regions too: how deep
+ * their text stands is the author's.
+ */
 export function proseLines(engine: Engine, languageId: string, text: string): Set<number> {
   const language = engine.language(languageId);
+  const lines = LineIndex.of(text);
+  if (language === undefined) return new Set(Array.from({ length: lines.count }, (_, i) => i));
   const found = new Set<number>();
-  if (language === undefined) return found;
   const syntax = language.parse(text);
   const { tokens } = syntax;
-  const lines = LineIndex.of(text);
   // Where texts hold other languages, tokens of several lines are code.
   const texts = language.regions === undefined;
   for (let t = 0; t < tokens.count; t++) {
