@@ -4,7 +4,7 @@ import { whiteBeyond } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
 import { htmlClosers, openControl } from "../html/closers.js";
 import type { Dialect } from "../html/parser.js";
-import { htmlTyping } from "../html/typing.js";
+import { enteredAs, htmlTyping } from "../html/typing.js";
 import { R, RULES } from "../html/rules.js";
 
 /** What opens in code is closed by the sign in the same place. */
@@ -51,14 +51,8 @@ export const aspxTyping: Typing = {
 /** Answers for Enter behind what begins statements on lines of their own, before the first of them. */
 function entered(text: string, at: number, style: Style): EnteredText | undefined {
   const above = BEGINS_STATEMENTS.exec(text.slice(Math.max(0, at - FAR), at))?.[1];
-  if (above === undefined) return undefined;
-  const rest = /^[^\r\n]*/.exec(text.slice(at))![0];
-  if (rest.trim() !== "") return undefined;
-  const white = whiteBeyond(above, style.indentSize, style);
-  const changes = rest === white
-    ? []
-    : [{ from: at, to: at + rest.length, text: white, rule: RULES[R.Line]! }];
-  return { changes, caret: at + white.length };
+  if (above === undefined) return htmlTyping.entered?.(text, at, style);
+  return enteredAs(text, at, whiteBeyond(above, style.indentSize, style));
 }
 
 /** Where the island begins that is open at an offset; -1 where none is. */

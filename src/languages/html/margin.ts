@@ -1,6 +1,40 @@
+import { beginsItsLine, whiteOf } from "../../core/text/width.js";
+
+/** A start tag on a line of its own, which a text ends with. */
+const TAG_LINE = /(?:^|[\r\n])([ \t]*)<([a-zA-Z][\w:.-]*)\b[^<>]*>[ \t]*(?:\r\n|\r|\n)$/;
+
+/** How far a tag is looked for above a line, and what ends it below. */
+const ABOVE = 500;
+const BELOW = 20_000;
+
+/** Elements whose text is kept to the letter. */
+const LITERAL = /^(?:pre|textarea|script|style)$/i;
+
 /** A head or a body whose first line stands in its column; scripts do so in pages whose other lines do not. */
 const FLUSH =
   /(?:^|[\r\n])([ \t]*)<(?:head|body)\b[^>]*>[ \t]*(?:\r\n|\r|\n)\1(?!<(?:script|style)\b)[^\s]/i;
 
 /** Whether a page, or a part of one, shows that what its head or its body holds stands at their margin. */
 export const leavesAtMargin = (text: string): boolean => FLUSH.test(text);
+
+/**
+ * The white space of a start tag right above an offset at a line's beginning, where the last line of its element stands
+ * in its column, so that those between do too; undefined elsewhere.
+ *
+ *     <form>
+ *     |
+ *         <p>Low tide</p>
+ *     </div>
+ *     </form>
+ */
+export function flushWhite(text: string, at: number): string | undefined {
+  const [, white = "", name = ""] = TAG_LINE.exec(text.slice(Math.max(0, at - ABOVE), at)) ?? [];
+  if (name === "" || LITERAL.test(name)) return undefined;
+  const below = text.slice(at, at + BELOW);
+  const end = below.indexOf(`</${name}`);
+  if (end < 0 || !beginsItsLine(below, end) || whiteOf(below, end) !== white) return undefined;
+  const inner = below.slice(0, end).trimEnd();
+  const last = inner.slice(Math.max(inner.lastIndexOf("\n"), inner.lastIndexOf("\r")) + 1);
+  const isFlush = last.startsWith(`${white}<`) && !inner.includes(`<${name}`);
+  return isFlush ? white : undefined;
+}

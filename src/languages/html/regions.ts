@@ -20,6 +20,9 @@ function blockPart(step: Step, length: number): string | undefined {
   }
 }
 
+/** Lines that end as those of scripts do, and none that begins with a tag. */
+const LIKE_CODE = /^(?![^]*[\r\n][ \t]*<)[^]*[;{][ \t]*[\r\n]/;
+
 /** What islands come to may hold either delimiter. */
 const STYLE: Partial<Style> = { stringDelimiter: "as-written" };
 
@@ -45,11 +48,14 @@ export function* htmlRegions(
     let tag = t - 1;
     while (tag > 0 && tokens.kind(tag) !== T.TagStart) tag--;
     const name = tokens.textOf(tag).slice(1).toLowerCase();
-    const languageId = languageIn(
+    const known = languageIn(
       name,
       attributeOf(tokens, tag, "type"),
       attributeOf(tokens, tag, "lang"),
     );
+    // Its braces and brackets are those of scripts, whatever it is.
+    const isUnknown = known === undefined && name === "script" && LIKE_CODE.test(tokens.textOf(t));
+    const languageId = isUnknown ? "javascript" : known;
     if (languageId === undefined) continue;
     const islands = islandsIn(text, tokens.start(t), tokens.end(t), languageId);
     if (islands === undefined) continue;
@@ -58,7 +64,7 @@ export function* htmlRegions(
       languageId,
       closer: pattern(`</${name}|${BEGINS_TONGUE.source}`, "i"),
       ...(islands.length > 0 && { islands, style: STYLE }),
-      ...(islands.some(({ as }) => as !== undefined) && { isSketch: true }),
+      ...((isUnknown || islands.some(({ as }) => as !== undefined)) && { isSketch: true }),
     };
   }
 }

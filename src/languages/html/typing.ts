@@ -1,9 +1,10 @@
-import type { Typing } from "../../core/language.js";
+import type { EnteredText, Typing } from "../../core/language.js";
 import { whiteOf } from "../../core/text/width.js";
 import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
-import { leavesAtMargin } from "./margin.js";
+import { flushWhite, leavesAtMargin } from "./margin.js";
+import { R, RULES } from "./rules.js";
 
 /** A name as people write it. */
 const cases = (name: string): string[] => [name, name.toUpperCase()];
@@ -32,8 +33,8 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
 
 const HEAD = /<head\b/i;
 
-/** The first tag of the head or of the body stands deeper than the page's. */
-const NESTED = /^(?![^]*?[\r\n]<\/?(?:head|body)\b)[^]*?[\r\n][ \t]+<\/?(?:head|body)\b/i;
+/** The first tag of a head or of a body, with what stands before it. */
+const PART = /[\r\n]([ \t]*)<\/?(?:head|body)\b/i;
 
 /** Whether the line below a tag stands in its column, so that the one between them does too. */
 function goesOnFlush(before: string, below: string | undefined): boolean {
@@ -45,16 +46,29 @@ function goesOnFlush(before: string, below: string | undefined): boolean {
 /** The white space of the last line that holds something. */
 const whiteOfLast = (text: string): string => whiteOf(text, text.trimEnd().length);
 
+/** What Enter comes to that began the line at an offset: nothing but white space stands on that; undefined where it does not. */
+export function enteredAs(
+  text: string,
+  at: number,
+  white: string | undefined,
+): EnteredText | undefined {
+  const rest = /^[^\r\n]*/.exec(text.slice(at))![0];
+  if (white === undefined || rest.trim() !== "") return undefined;
+  const change = { from: at, to: at + rest.length, text: white, rule: RULES[R.Line]! };
+  return { changes: rest === white ? [] : [change], caret: at + white.length };
+}
+
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
   triggers: [">", "/", " ", "}"],
   words: WORDS,
   closers: htmlClosers,
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
+  entered: (text, at) => enteredAs(text, at, flushWhite(text, at)),
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";
-    if (name === "html" && NESTED.test(below ?? "")) return " <head>";
+    if (name === "html" && (PART.exec(below ?? "")?.[1] ?? "") !== "") return " <head>";
     const line = FIRST_LINES.get(name);
     if (line === undefined) return undefined;
     const other = name === "head" ? below : name === "body" ? before : undefined;
