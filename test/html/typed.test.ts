@@ -52,6 +52,31 @@ describe("Enter", () => {
       "<body>\n<p>a</p>¦\n<p>b</p>\n</body>\n",
       "<body>\n<p>a</p>\n¦\n<p>b</p>\n</body>\n",
     ],
+    [
+      "in an element whose last line stands in its column",
+      "<form>¦\n    <p>a</p>\n</div>\n</form>\n",
+      "<form>\n¦\n    <p>a</p>\n</div>\n</form>\n",
+    ],
+    [
+      "in a script in the column of its tag",
+      "<div>\n  <script>¦\n  moor();\n  </script>\n</div>\n",
+      "<div>\n  <script>\n  ¦\n  moor();\n  </script>\n</div>\n",
+    ],
+    [
+      "in a page whose head stands deeper",
+      "<html>¦\n  <title>a</title>\n  </head>\n<body>\n</body>\n</html>\n",
+      "<html>\n  ¦\n  <title>a</title>\n  </head>\n<body>\n</body>\n</html>\n",
+    ],
+    [
+      "in a script of a type that nobody knows",
+      "<script type=\"text/x-tide\">\n  when (low) {¦\n  moor();\n  }\n</script>\n",
+      "<script type=\"text/x-tide\">\n  when (low) {\n    ¦\n  moor();\n  }\n</script>\n",
+    ],
+    [
+      "in a script with blocks of another tongue",
+      "<script>\n  {% if low %}¦\n  {% endif %}\n  moor();\n</script>\n",
+      "<script>\n  {% if low %}\n    ¦\n  {% endif %}\n  moor();\n</script>\n",
+    ],
   ])("%s", (_, text, wanted) => {
     expect(keyed("html", text)).toBe(wanted);
   });

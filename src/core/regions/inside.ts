@@ -341,7 +341,7 @@ export class Inside {
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
     // The line that Enter began gets what stands before the others.
     const changes = character === "\n"
-      ? this.withoutWhiteAbove(host, offset, this.withLacking(own, [this.lacking(offset)]))
+      ? this.withoutWhiteAbove(host, offset, this.withLacking(own, [this.begun(host, offset)]))
       : own;
     let text = host;
     let { rows } = this;
@@ -379,6 +379,17 @@ export class Inside {
       && lacking.text !== ""
       && this.document.goesOnAt(this.offsetAt(offset));
     return isText ? { ...lacking, text: "" } : lacking;
+  }
+
+  /** What the line that Enter began lacks; nothing below one that begins with white space of another kind. */
+  private begun(host: Lines, offset: number): Lacking {
+    const lacking = this.lacking(offset);
+    const { from, prefix, nested } = this.region;
+    const above = host.lineStart(host.lineAt(offset) - 1);
+    if (nested !== true || lacking.text === "" || above < from) return lacking;
+    const sign = host.slice(above, above + 1);
+    const isOther = /[ \t]/.test(sign) && !prefix.startsWith(sign);
+    return isOther ? { ...lacking, text: "" } : lacking;
   }
 
   /** Changes, and what goes of the white space on the line that Enter left, be it what stands before each. */

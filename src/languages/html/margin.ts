@@ -7,8 +7,8 @@ const TAG_LINE = /(?:^|[\r\n])([ \t]*)<([a-zA-Z][\w:.-]*)\b[^<>]*>[ \t]*(?:\r\n|
 const ABOVE = 500;
 const BELOW = 20_000;
 
-/** Elements whose text is kept to the letter. */
-const LITERAL = /^(?:pre|textarea|script|style)$/i;
+/** Elements whose text is kept to the letter, and the page, whose head and body need not stand alike. */
+const NEVER_FLUSH = /^(?:pre|textarea|script|style|html)$/i;
 
 /** A head or a body whose first line stands in its column; scripts do so in pages whose other lines do not. */
 const FLUSH =
@@ -29,7 +29,7 @@ export const leavesAtMargin = (text: string): boolean => FLUSH.test(text);
  */
 export function flushWhite(text: string, at: number): string | undefined {
   const [, white = "", name = ""] = TAG_LINE.exec(text.slice(Math.max(0, at - ABOVE), at)) ?? [];
-  if (name === "" || LITERAL.test(name)) return undefined;
+  if (name === "" || NEVER_FLUSH.test(name)) return undefined;
   const below = text.slice(at, at + BELOW);
   const end = below.indexOf(`</${name}`);
   if (end < 0 || !beginsItsLine(below, end) || whiteOf(below, end) !== white) return undefined;
