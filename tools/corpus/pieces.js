@@ -593,6 +593,7 @@ export const PIECES = {
       "@{",
       "@if (a) {",
       "@a(",
+      "@{ a(;\n",
       "@(",
       "} else {",
       "@{ <p>",

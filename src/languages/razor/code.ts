@@ -30,9 +30,16 @@ const FAR = 4_000;
 /** What closes each bracket. */
 const CLOSERS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
 
+/**
+ * The openers that nothing closes in the text that was looked through last. What fails to close one fails to close all
+ * that are open then, so that none of those is looked through again.
+ */
+const unclosed = { text: "", openers: new Set<number>() };
+
 /** One past the bracket that closes the one at an offset, before `to`; -1 where none does, or another kind comes first. */
 export function bracketEnd(text: string, from: number, to = text.length): number {
-  const open: string[] = [];
+  if (unclosed.openers.has(from) && unclosed.text === text) return -1;
+  const open: number[] = [];
   for (let at = from; at < to; at++) {
     const behind = behindText(text, at);
     if (behind > at) {
@@ -40,13 +47,18 @@ export function bracketEnd(text: string, from: number, to = text.length): number
       continue;
     }
     const c = text[at]!;
-    const closer = CLOSERS[c];
-    if (closer !== undefined) {
-      open.push(closer);
+    if (CLOSERS[c] !== undefined) {
+      open.push(at);
     } else if (c === ")" || c === "]" || c === "}") {
-      if (open.pop() !== c) return -1;
+      if (CLOSERS[text[open.at(-1)!]!] !== c) break;
+      open.pop();
       if (open.length === 0) return at + 1;
     }
+  }
+  if (to === text.length) {
+    if (unclosed.text !== text) unclosed.openers.clear();
+    unclosed.text = text;
+    for (const at of open) unclosed.openers.add(at);
   }
   return -1;
 }
