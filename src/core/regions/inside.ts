@@ -325,16 +325,13 @@ export class Inside {
     if (character !== "\n" && !document.mayAnswer(place, character))
       return { changes: [], caret: offset };
     if (character === "\n") this.openEnd(place);
-    const { edits, caret } = document.formatOnType(
-      document.positionAt(place),
-      character,
-      this.style(call),
-    );
+    const position = document.positionAt(place);
+    const { edits, caret } = document.formatOnType(position, character, this.style(call));
     // Other lines of a sketch stay as they are.
-    const { isSketch } = this.region;
-    const { line } = document.positionAt(place);
     const inner = document.changesOf(
-      isSketch ? edits.filter(({ range }) => range.start.line === line) : edits,
+      this.region.isSketch === true
+        ? edits.filter(({ range }) => range.start.line === position.line)
+        : edits,
     );
     const own = this.back(inner);
     // What a fragment's edges forbid is given up whole.

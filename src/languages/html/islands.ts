@@ -116,6 +116,19 @@ export function islandStep(text: string): Step {
   return codeStep(text);
 }
 
+/** The head of a block as long as `length`, at least four, as scripts and style sheets know it. */
+export const headOf = (length: number): string => `if(${"x".repeat(length - 4)})`;
+
+/** What scripts and style sheets know that is as long as an island and nests as that does; undefined where it does not. */
+export function partOfBlock(step: Step, length: number): string | undefined {
+  switch (step) {
+    case Step.Opens: return length < 6 ? "{".padStart(length, ";") : `${headOf(length - 1)}{`;
+    case Step.Closes: return "}".padEnd(length, ";");
+    case Step.GoesOn: return `}${partOfBlock(Step.Opens, length - 1)}`;
+    default: return undefined;
+  }
+}
+
 /** What the islands in a word of a page do: one may close what another one opens. */
 function wordStep(word: string): Step {
   let [depth, least] = [0, 0];

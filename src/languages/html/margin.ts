@@ -1,4 +1,4 @@
-import { beginsItsLine, whiteOf } from "../../core/text/width.js";
+import { beginsItsLine, startOfLine, whiteOf } from "../../core/text/width.js";
 
 /** A start tag on a line of its own, which a text ends with. */
 const TAG_LINE = /(?:^|[\r\n])([ \t]*)<([a-zA-Z][\w:.-]*)\b[^<>]*>[ \t]*(?:\r\n|\r|\n)$/;
@@ -17,6 +17,13 @@ const FLUSH =
 /** Whether a page, or a part of one, shows that what its head or its body holds stands at their margin. */
 export const leavesAtMargin = (text: string): boolean => FLUSH.test(text);
 
+/** Whether the line below a tag stands in its column, so that the one between them does too. */
+export function goesOnFlush(before: string, below: string | undefined): boolean {
+  const white = TAG_LINE.exec(before)?.[1];
+  const next = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<[^/])/.exec(below ?? "")?.[1];
+  return white !== undefined && white === next;
+}
+
 /**
  * The white space of a start tag right above an offset at a line's beginning, where the last line of its element stands
  * in its column, so that those between do too; undefined elsewhere.
@@ -28,7 +35,8 @@ export const leavesAtMargin = (text: string): boolean => FLUSH.test(text);
  *     </form>
  */
 export function flushWhite(text: string, at: number): string | undefined {
-  const [, white = "", name = ""] = TAG_LINE.exec(text.slice(Math.max(0, at - ABOVE), at)) ?? [];
+  const above = startOfLine(text, Math.max(0, at - ABOVE));
+  const [, white = "", name = ""] = TAG_LINE.exec(text.slice(above, at)) ?? [];
   if (name === "" || NEVER_FLUSH.test(name)) return undefined;
   const below = text.slice(at, at + BELOW);
   const end = below.indexOf(`</${name}`);

@@ -4,21 +4,10 @@ import type { Island, Region } from "../../core/regions/region.js";
 import type { Style } from "../../core/style/style.js";
 import { pattern } from "../../core/text/patterns.js";
 import { languageIn } from "./code.js";
-import { Step, islandStep } from "./islands.js";
+import { islandStep, partOfBlock } from "./islands.js";
 import { T } from "./kinds.js";
 import { attributeOf } from "./layout/tags.js";
 import { BEGINS_TONGUE, tonguesIn } from "./lexer.js";
-
-/** What is read in the place of an island that nests: a block's beginning or end, as scripts and style sheets know it. */
-function blockPart(step: Step, length: number): string | undefined {
-  switch (step) {
-    case Step.Opens:
-      return length < 6 ? "{".padStart(length, ";") : `if(${"x".repeat(length - 5)}){`;
-    case Step.Closes: return "}".padEnd(length, ";");
-    case Step.GoesOn: return `}${blockPart(Step.Opens, length - 1)}`;
-    default: return undefined;
-  }
-}
 
 /** Lines that end as those of scripts do, and none that begins with a tag. */
 const LIKE_CODE = /^(?![^]*[\r\n][ \t]*<)[^]*[;{][ \t]*[\r\n]/;
@@ -78,7 +67,7 @@ const tongueIslands: IslandsIn = (text, from, to, languageId) => {
   });
   return islands.map((island) => {
     const { from: begin, to: end } = island;
-    const as = blockPart(islandStep(text.slice(begin, end)), end - begin);
+    const as = partOfBlock(islandStep(text.slice(begin, end)), end - begin);
     return as === undefined ? island : { ...island, as };
   });
 };

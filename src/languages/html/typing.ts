@@ -3,7 +3,7 @@ import { whiteOf } from "../../core/text/width.js";
 import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
-import { flushWhite, leavesAtMargin } from "./margin.js";
+import { flushWhite, goesOnFlush, leavesAtMargin } from "./margin.js";
 import { R, RULES } from "./rules.js";
 
 /** A name as people write it. */
@@ -36,13 +36,6 @@ const HEAD = /<head\b/i;
 /** The first tag of a head or of a body, with what stands before it. */
 const PART = /[\r\n]([ \t]*)<\/?(?:head|body)\b/i;
 
-/** Whether the line below a tag stands in its column, so that the one between them does too. */
-function goesOnFlush(before: string, below: string | undefined): boolean {
-  const white = /(?:^|[\r\n])([ \t]*)<\w[^<>]*>[ \t]*(?:\r\n|\r|\n)$/.exec(before)?.[1];
-  const next = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<[^/])/.exec(below ?? "")?.[1];
-  return white !== undefined && white === next;
-}
-
 /** The white space of the last line that holds something. */
 const whiteOfLast = (text: string): string => whiteOf(text, text.trimEnd().length);
 
@@ -74,8 +67,7 @@ export const htmlTyping: Typing = {
     const other = name === "head" ? below : name === "body" ? before : undefined;
     if (other !== undefined && leavesAtMargin(other)) return `${whiteOfLast(before)}<hr>`;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
-    const flush = name === "body" && !HEAD.test(before);
-    if (flush) return undefined;
+    if (name === "body" && !HEAD.test(before)) return undefined;
     return goesOnFlush(before, below) ? `${whiteOfLast(before)}${line.trimStart()}` : line;
   },
 };

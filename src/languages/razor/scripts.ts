@@ -1,7 +1,8 @@
+import type { Span } from "../../core/outline/excerpt.js";
+import type { Island } from "../../core/regions/region.js";
 import { movedBy } from "../../core/text/edits.js";
 import { beginsItsLine } from "../../core/text/width.js";
-import type { Island } from "../../core/regions/region.js";
-import type { Span } from "../../core/outline/excerpt.js";
+import { Step, headOf, partOfBlock } from "../html/islands.js";
 import type { IslandsIn } from "../html/regions.js";
 import { bracketEnd } from "./code.js";
 import { BLOCK_WORDS, valuesIn } from "./lexer.js";
@@ -16,12 +17,12 @@ const SIGNS = new RegExp(
 );
 
 /** What is read in the place of a sign by itself. */
-const READ_AS: { readonly [sign: string]: string } = {
+const READ_AS: { readonly [sign: string]: string | undefined } = {
   "@@": " @",
   "@{": ";{",
   "@:": ";;",
-  "<text>": "if(x){",
-  "</text>": "};;;;;;",
+  "<text>": partOfBlock(Step.Opens, "<text>".length),
+  "</text>": partOfBlock(Step.Closes, "</text>".length),
   foreach: "for    ",
 };
 
@@ -67,5 +68,5 @@ function head(script: string, from: number, behind: number): Island {
   const end = script[behind] === "(" ? bracketEnd(script, behind) : -1;
   // A head over several lines is read as it stands.
   if (end < 0 || /[\r\n]/.test(script.slice(from, end))) return { from, to: from + 1, as: ";" };
-  return { from, to: end, as: `;if(${"x".repeat(end - from - 5)})` };
+  return { from, to: end, as: `;${headOf(end - from - 1)}` };
 }
