@@ -7,8 +7,8 @@ const SILENT = 1000;
 /** How far a run over files has come, drawn on a terminal's standard error once it takes long. */
 export class Progress {
   private readonly begun = performance.now();
-  private bar: SingleBar | undefined;
-  private drawing: Promise<void> | undefined;
+  private bar: SingleBar | undefined = undefined;
+  private drawing: Promise<void> | undefined = undefined;
   private total = 0;
   private done = 0;
   private ended = false;

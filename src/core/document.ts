@@ -12,7 +12,7 @@ import type { HostRegions } from "./regions/host.js";
 import { aroundCaret } from "./requests/typing/caret.js";
 import { atEachCaret } from "./requests/typing/carets.js";
 import { caretAfter, type Typed } from "./requests/typing/typed.js";
-import { unsettledStretches } from "./requests/document.js";
+import { unsettledStretches, type StyleAfter } from "./requests/document.js";
 import { moveChanges } from "./requests/move.js";
 import { pasteChanges } from "./requests/paste.js";
 import { isInText } from "./requests/placing/places.js";
@@ -21,7 +21,8 @@ import type { Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
 import { checkStep, type SaveOptions, type SaveStep } from "./save.js";
 import { formatTyped, mayAnswer } from "./requests/typing.js";
-import { BASE_STYLE, resolveStyle, type Style } from "./style/style.js";
+import { isEvenlyIndented } from "./style/infer.js";
+import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.js";
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import { compose } from "./text/compose.js";
@@ -72,7 +73,7 @@ export class Document {
   ) {
     const { style, languageId } = opened;
     this.styleFor = typeof style === "function" ? style : () => style;
-    if (typeof style !== "function") resolveStyle(style);
+    if (typeof style !== "function") checkStyle(style);
     this.fallback = opened.fallback;
     this.uri = opened.uri;
     this.languageId = languageId;
@@ -558,9 +559,7 @@ export class Document {
     const style = this.style(call);
     const own = this.wholeText.formatted(
       style,
-      this.reading.showsItsStep(style)
-        ? undefined
-        : (again) => this.resolved(call, Reading.of(this.language, again).style()),
+      this.reading.showsItsStep(style) ? undefined : this.styleAfter(call, style),
     );
     // What is laid out of it are the texts that it holds.
     if (this.language.held !== undefined)
@@ -568,6 +567,16 @@ export class Document {
     const all = this.regions?.with(this.reading.syntax, own, call);
     if (all === undefined) return own;
     return all.resized && turns > 0 ? this.laidOutAgain(all, call, turns - 1) : all;
+  }
+
+  private styleAfter(call: Partial<Style> | undefined, style: Style): StyleAfter {
+    const { language } = this;
+    return {
+      stays: (text) => (
+        isEvenlyIndented(text, language.notation, style) && sameStyle(this.resolved(call, {}), style)
+      ),
+      of: (syntax) => this.resolved(call, Reading.of(language, syntax).style()),
+    };
   }
 
   /** The same where parts of lines were given another length, so that lines may end elsewhere. */
@@ -632,6 +641,8 @@ export class Document {
   private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
     const { language, engineStyle } = this;
     const ownStyle = this.styleFor(this.languageId);
+    checkStyle(call);
+    checkStyle(ownStyle);
     const asked = call?.indentStyle ?? ownStyle?.indentStyle ?? engineStyle?.indentStyle;
     // Steps of one kind say nothing of how wide those of the other shall be.
     const { indentSize, ...others } = shown;
@@ -644,7 +655,6 @@ export class Document {
       fitting,
       this.fallback?.(),
       language.defaults,
-      BASE_STYLE,
     );
   }
 

@@ -22,7 +22,7 @@ export class Edited {
   /** What was answered last, in each form in which it may come back. */
   private answered: readonly Answered[] = [];
   /** The lines that will be formatted once it is in; undefined for none. */
-  private formats: TouchedLines | undefined;
+  private formats: TouchedLines | undefined = undefined;
 
   /** @param signs of the language: one that has a line settle does not count as typing in it. */
   constructor(count: number, private readonly signs: Signs) {

@@ -2,7 +2,7 @@ import { Document } from "./document.js";
 import type { OpenOptions } from "./opened.js";
 import type { Language } from "./language.js";
 import { ruleIds } from "./rules.js";
-import { resolveStyle, type Style } from "./style/style.js";
+import { checkStyle, type Style } from "./style/style.js";
 import type { PositionEncoding } from "./text/lines.js";
 
 export interface EngineOptions {
@@ -48,7 +48,7 @@ export function createEngine(options: EngineOptions): Engine {
   const byId = new Map(
     options.languages.flatMap((language) => language.ids.map((id) => [id, language] as const)),
   );
-  resolveStyle(options.style);
+  checkStyle(options.style);
   const known = (languageId: string): Language => {
     const language = byId.get(languageId);
     if (language !== undefined) return language;

@@ -64,16 +64,16 @@ const MOST_PENDING = 64;
  * somebody asks for it.
  */
 export class Reading {
-  private parsed: Syntax | undefined;
+  private parsed: Syntax | undefined = undefined;
   /** Follows the changes; undefined until asked for, and where a change reaches too far. */
-  private outlined: Outlined | undefined;
+  private outlined: Outlined | undefined = undefined;
   /** The outline before changes that reach too far, while it still tells what is around them. */
-  private stale: Stale | undefined;
+  private stale: Stale | undefined = undefined;
   /** What was parsed last, and how. */
-  private read: { readonly byColumns: boolean; readonly syntax: Syntax } | undefined;
-  private shown: Shown | undefined;
+  private read: { readonly byColumns: boolean; readonly syntax: Syntax } | undefined = undefined;
+  private shown: Shown | undefined = undefined;
   /** What was shown when brackets last added up. */
-  private whole: Partial<Style> | undefined;
+  private whole: Partial<Style> | undefined = undefined;
   /** The changes that are not settled yet; undefined where they are too many. */
   private pending: Pending[] | undefined = [];
   /** Whether changes since the last that was told of are still to be told. */

@@ -1,6 +1,6 @@
 import { createEngine } from "./engine.js";
 import type { Language } from "./language.js";
-import { resolveStyle, type Style } from "./style/style.js";
+import { checkStyle, type Style } from "./style/style.js";
 
 /** Prefixes of a text that are tried too. */
 const PREFIXES = 20;
@@ -17,7 +17,7 @@ export function violationsOf(
   text: string,
   style: Partial<Style> = {},
 ): string[] {
-  resolveStyle(style);
+  checkStyle(style);
   const found = new Set<string>();
   const length = text.length;
   for (let i = 0; i <= PREFIXES; i++) {

@@ -1,9 +1,9 @@
-import type { Language, Syntax } from "./language.js";
+import type { Language } from "./language.js";
 import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { wholeSpan, type Reading, type View } from "./reading.js";
 import { Remembered, reachesOver, type Whole } from "./remembered.js";
-import { formatUntilStable, unsettledStretches } from "./requests/document.js";
+import { formatUntilStable, unsettledStretches, type StyleAfter } from "./requests/document.js";
 import { sameStyle, type Style } from "./style/style.js";
 
 /** Views that are laid out show whole units, and those beside them. */
@@ -39,7 +39,7 @@ export class WholeText {
    *
    * @param styleAfter the style of a text that formatting has left; undefined where it is the same.
    */
-  formatted(style: Style, styleAfter?: (syntax: Syntax) => Style): Whole {
+  formatted(style: Style, styleAfter?: StyleAfter): Whole {
     const { language, reading } = this;
     if (reading.waiting) this.remembered = undefined;
     reading.catchUp();

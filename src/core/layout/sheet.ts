@@ -243,7 +243,7 @@ export class Sheet {
 
 /** A number that few frames have. */
 class Sparse {
-  private numbers: Map<number, number> | undefined;
+  private numbers: Map<number, number> | undefined = undefined;
 
   /** @param none what the others have. */
   constructor(private readonly none: number) {}

@@ -47,7 +47,7 @@ export interface HostStyle {
 /** A region of a host's text, open as a document of its own. All places are the host's. */
 export class Inside {
   /** What formatting left alone, as stretches of the document. */
-  private left: readonly Span[] | undefined;
+  private left: readonly Span[] | undefined = undefined;
 
   constructor(
     readonly rows: RegionRows,

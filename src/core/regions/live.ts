@@ -9,7 +9,7 @@ export class LiveRegion {
   /** Whether it still ends where the host last said so. */
   sure = true;
   /** Where it began lines that lack what stands before the others, if that is all that is unsure. */
-  began: Span | undefined;
+  began: Span | undefined = undefined;
 
   constructor(public inside: Inside) {}
 

@@ -44,6 +44,13 @@ function rewritten(changes: readonly Change[], syntax: Syntax): ChangeList {
   return ChangeList.of(held.length === 0 ? changes : changes.filter(free));
 }
 
+/** Tells the style that acts on a text which formatting has left, where the one it was laid out in showed little. */
+export interface StyleAfter {
+  /** Whether it is the same, as far as the lines of the text alone tell. */
+  stays(text: string): boolean;
+  of(syntax: Syntax): Style;
+}
+
 /** How often text that is not understood is laid out again at most. */
 const MOST_TURNS = 5;
 
@@ -51,8 +58,7 @@ const MOST_TURNS = 5;
  * The changes that format a text for good. What was not understood may be once its lines end elsewhere, so
  * where there is such text it is laid out again, until nothing is left to do.
  *
- * @param styleOf the style that acts on a text which formatting has left, for one that shows little: it may
- * show another step then.
+ * @param styleAfter for a text that shows little: it may show another step then.
  * @param isPart whether the text is a part of another one: pages hold many short ones, where a second look would
  * cost as much as the rest.
  */
@@ -60,7 +66,7 @@ export function formatUntilStable(
   language: Language,
   syntax: Syntax,
   style: Style,
-  styleOf?: (syntax: Syntax) => Style,
+  styleAfter?: StyleAfter,
   isPart = false,
 ): ChangeList {
   let changes = formatWhole(language, syntax, style);
@@ -68,12 +74,13 @@ export function formatUntilStable(
   if (!movesLines(changes, text)) return changes;
   const isSnippet = !isPart && text.length < SNIPPET;
   const doubtful = isSnippet || isDoubtful(language, syntax);
-  const mayTurn = styleOf !== undefined && text.length < LONG && indentsLines(changes, text);
+  const mayTurn = styleAfter !== undefined && text.length < LONG && indentsLines(changes, text);
   if (!doubtful && !mayTurn) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
     const formatted = changes.appliedTo(text);
+    if (!doubtful && styleAfter?.stays(formatted) === true) break;
     const again = language.parse(formatted, syntax.unbalanced && syntax.held !== undefined);
-    const after = styleOf?.(again) ?? style;
+    const after = styleAfter?.of(again) ?? style;
     if (!doubtful && sameStyle(after, style)) break;
     const more = formatWhole(language, again, after);
     if (more.length === 0) break;

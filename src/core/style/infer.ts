@@ -1,5 +1,5 @@
 import type { Language } from "../language.js";
-import { Signs } from "../notation.js";
+import { Signs, type Notation } from "../notation.js";
 import type { Source, Span } from "../outline/excerpt.js";
 import type { Sequence } from "../outline/sequence.js";
 import type { TokenTable } from "../syntax/tokens.js";
@@ -74,6 +74,28 @@ export function inferStyle(
   const sure = size !== undefined && (found.length > 0 || brackets.length >= FEW);
   const once = found.length === 1 && brackets.length < FEW;
   return { style, until: Math.max(SAMPLE, steps.until), sure, once };
+}
+
+/**
+ * Whether each line of a text that stands deeper than the one before stands one step of a style deeper, so that
+ * whatever is asked of the text, it shows that style or none. What takes several steps at once may show another.
+ */
+export function isEvenlyIndented(
+  text: string,
+  notation: Notation,
+  { indentStyle, indentSize, endOfLine }: Style,
+): boolean {
+  const isTab = indentStyle === "tab";
+  if (endOfLine !== "lf" || text.includes("\r") || (!isTab && text.includes("\t"))) return false;
+  const step = isTab ? 1 : indentSize;
+  let above = 0;
+  for (const white of Signs.of(notation).whiteBefore(text)) {
+    if (isTab && white.includes(" ")) return false;
+    const { length } = white;
+    if (length > above && length !== above + step) return false;
+    above = length;
+  }
+  return true;
 }
 
 const linesWith = (text: string, begin: RegExp): number => text.match(begin)?.length ?? 0;

@@ -92,27 +92,54 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
   blankLineLimit: 1,
 };
 
+/** A style of which it is open whether expressions are split as lists are. */
+type Draft = Omit<Style, "expressionSplit"> & { expressionSplit: Style["expressionSplit"] | undefined };
+
+/** One style from several that are valid, earlier ones ruling over later ones and all of them over the base. */
+export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[]): Style {
+  let style: Draft = { ...BASE_STYLE, expressionSplit: undefined };
+  for (let i = layers.length - 1; i >= 0; i--) {
+    const layer = layers[i];
+    if (layer !== undefined) style = laidOver(layer, style);
+  }
+  const { indentStyle, indentSize, tabWidth, expressionSplit = style.listSplit } = style;
+  // One step is one tab, so that a tab is as wide as a step.
+  return { ...style, expressionSplit, tabWidth: indentStyle === "tab" ? indentSize : tabWidth };
+}
+
+/** Written out, as an object whose names are added one by one is slow to read, and styles are read at every gap. */
+const laidOver = (layer: Partial<Style>, style: Draft): Draft => ({
+  indentStyle: layer.indentStyle ?? style.indentStyle,
+  indentSize: layer.indentSize ?? style.indentSize,
+  tabWidth: layer.tabWidth ?? style.tabWidth,
+  endOfLine: layer.endOfLine ?? style.endOfLine,
+  trimTrailingWhitespace: layer.trimTrailingWhitespace ?? style.trimTrailingWhitespace,
+  insertFinalNewline: layer.insertFinalNewline ?? style.insertFinalNewline,
+  maxLineLength: layer.maxLineLength ?? style.maxLineLength,
+  stringDelimiter: layer.stringDelimiter ?? style.stringDelimiter,
+  interpolatedString: layer.interpolatedString ?? style.interpolatedString,
+  markupDelimiter: layer.markupDelimiter ?? style.markupDelimiter,
+  statementTerminator: layer.statementTerminator ?? style.statementTerminator,
+  closingComma: layer.closingComma ?? style.closingComma,
+  listSplit: layer.listSplit ?? style.listSplit,
+  expressionSplit: layer.expressionSplit ?? style.expressionSplit,
+  operatorSplit: layer.operatorSplit ?? style.operatorSplit,
+  bracePadding: layer.bracePadding ?? style.bracePadding,
+  parameterGap: layer.parameterGap ?? style.parameterGap,
+  bracePlacement: layer.bracePlacement ?? style.bracePlacement,
+  attributeSplit: layer.attributeSplit ?? style.attributeSplit,
+  platformImports: layer.platformImports ?? style.platformImports,
+  blankLineLimit: layer.blankLineLimit ?? style.blankLineLimit,
+});
+
 /**
- * One style from several, earlier ones ruling over later ones, undefined values passed over.
+ * Checks what somebody says of a style.
  *
  * @throws RangeError naming the option, the value and what is allowed.
  */
-export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[]): Style {
-  const style: Record<string, unknown> = {};
-  for (let i = layers.length - 1; i >= 0; i--) {
-    const layer = layers[i] as Record<string, unknown> | undefined;
-    for (const name in layer) {
-      const value = layer[name];
-      if (value === undefined) continue;
-      if (layer !== BASE_STYLE) check(name, value);
-      style[name] = value;
-    }
-  }
-  style["expressionSplit"] ??= style["listSplit"];
-  // One step is one tab, so that a tab is as wide as a step.
-  if (style["indentStyle"] === "tab" && style["indentSize"] !== undefined)
-    style["tabWidth"] = style["indentSize"];
-  return style as unknown as Style;
+export function checkStyle(style: Partial<Style> | undefined): void {
+  const values = style as Record<string, unknown> | undefined;
+  for (const name in values) if (values[name] !== undefined) check(name, values[name]);
 }
 
 /** Whether two styles say the same of every option. */

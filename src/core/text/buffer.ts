@@ -31,7 +31,7 @@ const heightOf = (rope: Rope): number => rope instanceof Branch ? rope.height : 
  * characters is never torn apart.
  */
 export class TextBuffer extends Lines {
-  private whole: string | undefined;
+  private whole: string | undefined = undefined;
 
   private constructor(private readonly root: Rope) {
     super();

@@ -93,7 +93,7 @@ export abstract class Lines {
 /** A text with where its lines begin. */
 export class LineIndex extends Lines {
   /** Where lines begin; found when somebody asks. */
-  private known: readonly number[] | undefined;
+  private known: readonly number[] | undefined = undefined;
 
   private constructor(readonly text: string) {
     super();

@@ -53,10 +53,10 @@ export class Lexer {
   private newLine = true;
   /** How many braces are open. */
   private braces = 0;
-  private openTemplate: OpenTemplate | undefined;
-  private strings: StringReader | undefined;
+  private openTemplate: OpenTemplate | undefined = undefined;
+  private strings: StringReader | undefined = undefined;
   /** Where a backquote, a backslash and a substitution come next; missing before the first template. */
-  private templates: readonly Ahead[] | undefined;
+  private templates: readonly Ahead[] | undefined = undefined;
 
   constructor(readonly text: string) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;

@@ -160,7 +160,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     return last >= this.tokens.end(this.at - 1);
   }
 
-  private lower: string | undefined;
+  private lower: string | undefined = undefined;
   private readonly lastEnds = new Map<string, number>();
 
   /** Whether what is innermost open is a control's template: markup may begin in one and end in the next. */

@@ -48,7 +48,7 @@ class Before {
   /** The brackets that are open at its end, outermost first. */
   private readonly open: Bracket[] = [];
   /** The outermost bracket that its last line closes and did not open. */
-  private closed: Bracket | undefined;
+  private closed: Bracket | undefined = undefined;
   /** Where its last line begins that holds something. */
   private readonly last: number;
 

@@ -60,10 +60,10 @@ export class StyleFiles {
   /** The style files that govern the files of a folder. */
   private readonly governing = new Map<string, readonly StyleFile[]>();
   private readonly names = new Map<string, ReadonlySet<string>>();
-  private editorConfigs: EditorConfigs | undefined;
-  private ignored: Ignored | undefined;
-  private only: StyleFile | undefined;
-  private person: StyleFile | null | undefined;
+  private editorConfigs: EditorConfigs | undefined = undefined;
+  private ignored: Ignored | undefined = undefined;
+  private only: StyleFile | undefined = undefined;
+  private person: StyleFile | null | undefined = undefined;
 
   constructor(private readonly options: StyleFilesOptions = {}) {}
 

@@ -20,7 +20,7 @@ export class HeaderCheck extends Transform {
   /** How much of the last chunk belongs to messages. */
   private good = 0;
   /** Why the stream has ended before the client's. */
-  failure: Error | undefined;
+  failure: Error | undefined = undefined;
 
   /** How many messages have come whole. */
   get messages(): number {
