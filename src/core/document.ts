@@ -15,7 +15,6 @@ import { caretAfter, type Typed } from "./requests/typing/typed.js";
 import { unsettledStretches, type StyleAfter } from "./requests/document.js";
 import { moveChanges } from "./requests/move.js";
 import { pasteChanges } from "./requests/paste.js";
-import { isInText } from "./requests/placing/places.js";
 import type { Site } from "./requests/placing/site.js";
 import type { Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
@@ -59,7 +58,8 @@ export class Document {
   private readonly edited: Edited;
   private readonly styleFor: (languageId: string) => Partial<Style> | undefined;
   private readonly fallback: (() => Partial<Style>) | undefined;
-  private readonly regions: HostRegions | undefined;
+  /** @internal */
+  readonly regions: HostRegions | undefined;
   /** @internal Whether it is a region that seems to end too early. */
   isCut = false;
 
@@ -180,8 +180,8 @@ export class Document {
       );
   }
 
-  /** What is understood of the text as it stands, and what formatting it came to, are brought up to date. */
-  private get current(): Reading {
+  /** @internal What is understood of the text as it stands, and what formatting it came to, are brought up to date. */
+  get current(): Reading {
     this.wholeText.follow(this.reading.bringUpToDate());
     return this.reading;
   }
@@ -553,8 +553,8 @@ export class Document {
 
   // Formatting the whole
 
-  /** @param turns how often what regions within lines come to may lay the lines out again. */
-  private whole(call: Partial<Style> | undefined, turns = 2): Whole {
+  /** @internal @param turns how often what regions within lines come to may lay the lines out again. */
+  whole(call: Partial<Style> | undefined, turns = 2): Whole {
     this.current.settle();
     const style = this.style(call);
     const own = this.wholeText.formatted(
@@ -564,9 +564,7 @@ export class Document {
     // What is laid out of it are the texts that it holds.
     if (this.language.held !== undefined)
       return { ...own, changes: ChangeList.of(heldChanges(this, this.reading.syntax, call)) };
-    const all = this.regions?.with(this.reading.syntax, own, call);
-    if (all === undefined) return own;
-    return all.resized && turns > 0 ? this.laidOutAgain(all, call, turns - 1) : all;
+    return this.regions?.withAll(this.reading.syntax, own, call, turns) ?? own;
   }
 
   private styleAfter(call: Partial<Style> | undefined, style: Style): StyleAfter {
@@ -579,39 +577,11 @@ export class Document {
     };
   }
 
-  /** The same where parts of lines were given another length, so that lines may end elsewhere. */
-  private laidOutAgain(all: Whole, call: Partial<Style> | undefined, turns: number): Whole {
-    const { language, languageId, lines: { text } } = this;
-    const formatted = all.changes.appliedTo(text);
-    const more = this.opened(language, languageId, formatted).whole(call, turns).changes;
-    return { ...all, changes: compose(text, all.changes, more) };
-  }
-
   /** @internal Whether a character before an offset may have something come of it. */
   mayAnswer(offset: number, character: string): boolean {
     return (
       this.regions !== undefined || mayAnswer(this.language, this.lines, offset, character)
     );
-  }
-
-  /** @internal Whether a text of several lines of its own goes on at an offset. */
-  goesOnAt(offset: number): boolean {
-    const view = this.current.view({ from: offset, to: offset }, { around: 0, whole: false });
-    if (this.regions?.find(view, offset, offset, true) !== undefined) return false;
-    return isInText(this.language, view.syntax, view.place(offset));
-  }
-
-  /** @internal Whether a line that begins at an offset holds something, and no token goes on there. */
-  beginsCode(offset: number): boolean {
-    const { lines, current: { syntax: { tokens } } } = this;
-    if (lines.slice(offset, lines.lineEnd(lines.lineAt(offset))).trim() === "") return false;
-    const t = tokens.lastAt(offset - 1);
-    return t < 0 || tokens.end(t) <= offset;
-  }
-
-  /** @internal The texts and comments of several lines, by UTF-16 offsets. */
-  multiLineTokens(): Span[] {
-    return this.current.syntax.tokens.multiLine();
   }
 
   /** @internal Ranges by UTF-16 offsets. */

@@ -22,6 +22,7 @@ import { textsIn } from "./texts.js";
 /** What regions ask of the document that holds them. */
 export interface HostDocument {
   readonly language: Language;
+  readonly languageId: string;
   /** Its text as it stands. */
   readonly lines: Lines;
   style(call?: Partial<Style>): Style;
@@ -183,6 +184,26 @@ export class HostRegions {
       unsettled: unsettled.sort((a, b) => a.from - b.from),
       resized,
     };
+  }
+
+  /**
+   * The same for all of a text, which is laid out again where parts of lines were given another length, so that
+   * lines may end elsewhere.
+   *
+   * @param turns how often at most.
+   */
+  withAll(
+    syntax: Syntax,
+    own: Whole,
+    call: Partial<Style> | undefined,
+    turns: number,
+  ): Whole {
+    const { resized, ...all } = this.with(syntax, own, call);
+    if (!resized || turns === 0) return all;
+    const { host } = this;
+    const { text } = syntax.tokens;
+    const again = host.opened(host.language, host.languageId, all.changes.appliedTo(text));
+    return { ...all, changes: compose(text, all.changes, again.whole(call, turns - 1).changes) };
   }
 
   private hostStyle(call?: Partial<Style>): HostStyle {

@@ -12,6 +12,7 @@ import type { Lines, Position, Range } from "../text/lines.js";
 import { pattern } from "../text/patterns.js";
 import { beginsItsLine, columnsBetween } from "../text/width.js";
 import { escaped } from "../notation.js";
+import { beginsCode, goesOnAt } from "./code.js";
 import type { Region } from "./region.js";
 import type { Lacking, RegionRows } from "./rows.js";
 import { tearsMasks } from "./masks.js";
@@ -193,7 +194,7 @@ export class Inside {
     for (const inner of short) {
       const start = before.length + inner;
       // A text may go on there, or nothing stand but what comes in.
-      if (!filled.has(start) && !document.beginsCode(start)) continue;
+      if (!filled.has(start) && !beginsCode(document, start)) continue;
       const over = changes.find(({ from, to }) => from < start && to >= start);
       if (over === undefined) lacking.push(rows.lacking(rows.host(inner)));
       if (over === undefined || /[\r\n]/.test(over.text)) continue;
@@ -229,7 +230,7 @@ export class Inside {
     const rule = ruleId(document.language, "new-line");
     const first = ChangeList.of(movedBy(changes, -from));
     const at = (offset: number): number => mapOffset(offset, first);
-    const texts = document.multiLineTokens().map((span) => ({
+    const texts = document.current.syntax.tokens.multiLine().map((span) => ({
       from: at(rows.host(span.from - before.length) - from),
       to: at(rows.host(span.to - before.length) - from),
     }));
@@ -374,7 +375,7 @@ export class Inside {
     const isText =
       this.region.nested === true
       && lacking.text !== ""
-      && this.document.goesOnAt(this.offsetAt(offset));
+      && goesOnAt(this.document, this.offsetAt(offset));
     return isText ? { ...lacking, text: "" } : lacking;
   }
 
