@@ -58,6 +58,10 @@ export class Document {
   private readonly edited: Edited;
   private readonly styleFor: (languageId: string) => Partial<Style> | undefined;
   private readonly fallback: (() => Partial<Style>) | undefined;
+  /** Whether nothing but the text and a call bear on its style. */
+  private readonly isSteady: boolean;
+  /** The style that acts without a call, with what the text had shown. */
+  private told: { readonly shown: Partial<Style>; readonly style: Style } | undefined = undefined;
   /** @internal */
   readonly regions: HostRegions | undefined;
   /** @internal Whether it is a region that seems to end too early. */
@@ -72,9 +76,11 @@ export class Document {
     readonly languageOf: (languageId: string) => Language | undefined = () => undefined,
   ) {
     const { style, languageId } = opened;
-    this.styleFor = typeof style === "function" ? style : () => style;
-    if (typeof style !== "function") checkStyle(style);
+    const own = typeof style === "function" ? style : style && { ...style };
+    this.styleFor = typeof own === "function" ? own : () => own;
     this.fallback = opened.fallback;
+    this.isSteady = typeof own !== "function" && this.fallback === undefined;
+    if (typeof own !== "function") checkStyle(own);
     this.uri = opened.uri;
     this.languageId = languageId;
     this.reading = new Reading(language, LineIndex.of(opened.text));
@@ -201,7 +207,10 @@ export class Document {
    * language's, the base.
    */
   style(call?: Partial<Style>): Style {
-    return this.resolved(call, this.current.style());
+    const shown = this.current.style();
+    if (call !== undefined || !this.isSteady) return this.resolved(call, shown);
+    if (this.told?.shown !== shown) this.told = { shown, style: this.resolved(undefined, shown) };
+    return this.told.style;
   }
 
   /**
@@ -617,15 +626,9 @@ export class Document {
     // Steps of one kind say nothing of how wide those of the other shall be.
     const { indentSize, ...others } = shown;
     const fitting = asked === undefined || asked === shown.indentStyle ? shown : others;
-    return resolveStyle(
-      language.demanded,
-      call,
-      ownStyle,
-      engineStyle,
-      fitting,
-      this.fallback?.(),
-      language.defaults,
-    );
+    const fallback = this.fallback?.();
+    const layers = [language.demanded, call, ownStyle, engineStyle, fitting, fallback];
+    return resolveStyle(language.defaults, layers);
   }
 
   // Places

@@ -48,7 +48,8 @@ export function createEngine(options: EngineOptions): Engine {
   const byId = new Map(
     options.languages.flatMap((language) => language.ids.map((id) => [id, language] as const)),
   );
-  checkStyle(options.style);
+  const style = options.style && { ...options.style };
+  checkStyle(style);
   const known = (languageId: string): Language => {
     const language = byId.get(languageId);
     if (language !== undefined) return language;
@@ -83,7 +84,7 @@ export function createEngine(options: EngineOptions): Engine {
       return new Document(
         language,
         opened,
-        options.style,
+        style,
         options.positionEncoding ?? "utf-16",
         (languageId) => byId.get(languageId),
       );

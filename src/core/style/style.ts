@@ -95,16 +95,33 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
 /** A style of which it is open whether expressions are split as lists are. */
 type Draft = Omit<Style, "expressionSplit"> & { expressionSplit: Style["expressionSplit"] | undefined };
 
-/** One style from several that are valid, earlier ones ruling over later ones and all of them over the base. */
-export function resolveStyle(...layers: readonly (Partial<Style> | undefined)[]): Style {
-  let style: Draft = { ...BASE_STYLE, expressionSplit: undefined };
+/** What the defaults of languages come to over the base: most of a style, and told at every request. */
+const grounds = new WeakMap<Partial<Style>, Draft>();
+
+/**
+ * One style from several that are valid, earlier ones ruling over later ones.
+ *
+ * @param defaults a language's, over which all others rule, and which rule over the base.
+ */
+export function resolveStyle(
+  defaults: Partial<Style>,
+  layers: readonly (Partial<Style> | undefined)[],
+): Style {
+  let style = grounds.get(defaults);
+  if (style === undefined)
+    grounds.set(defaults, style = laidOver(defaults, { ...BASE_STYLE, expressionSplit: undefined }));
   for (let i = layers.length - 1; i >= 0; i--) {
     const layer = layers[i];
-    if (layer !== undefined) style = laidOver(layer, style);
+    if (layer !== undefined && !isEmpty(layer)) style = laidOver(layer, style);
   }
   const { indentStyle, indentSize, tabWidth, expressionSplit = style.listSplit } = style;
   // One step is one tab, so that a tab is as wide as a step.
   return { ...style, expressionSplit, tabWidth: indentStyle === "tab" ? indentSize : tabWidth };
+}
+
+function isEmpty(layer: object): boolean {
+  for (const _ in layer) return false;
+  return true;
 }
 
 /** Written out, as an object whose names are added one by one is slow to read, and styles are read at every gap. */
