@@ -580,7 +580,8 @@ export class Document {
     const { language } = this;
     return {
       stays: (text) => (
-        isEvenlyIndented(text, language.notation, style) && sameStyle(this.resolved(call, {}), style)
+        isEvenlyIndented(text, language.notation, style)
+        && sameStyle(this.resolved(call, {}), style)
       ),
       of: (syntax) => this.resolved(call, Reading.of(language, syntax).style()),
     };

@@ -9,6 +9,7 @@ import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { mapOffset, movedBy, type Change, type OffsetChange } from "../text/edits.js";
+import { isLineEnd } from "../text/line-ends.js";
 import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
@@ -16,6 +17,7 @@ import { masked } from "./masks.js";
 import { once } from "../once.js";
 import type { FindRegions, Region, Regions } from "./region.js";
 import { relocated } from "../syntax/relocated.js";
+import { startOfLine } from "../text/width.js";
 import { RegionRows } from "./rows.js";
 import { textsIn } from "./texts.js";
 
@@ -131,12 +133,12 @@ export class HostRegions {
     const touched = ({ region: { from, to } }: Inside): boolean => (
       stretches === undefined || stretches.some((span) => span.from < to && span.to > from)
     );
-    return this.all(syntax).filter(touched).flatMap((one) => one.organized(style, ownPackages));
+    return this.allOf(syntax).filter(touched).flatMap((one) => one.organized(style, ownPackages));
   }
 
   /** What was left alone inside the regions of a text. */
   unsettled(syntax: Syntax): Span[] {
-    return this.all(syntax).flatMap((one) => one.unsettled());
+    return this.allOf(syntax).flatMap((one) => one.unsettled());
   }
 
   /**
@@ -154,17 +156,15 @@ export class HostRegions {
     // Of the documents opened before, only those are kept that serve again.
     this.before = this.known;
     this.known = new Map();
-    const before = this.all(syntax, call);
     // White space makes no regions.
-    if (before.length === 0) return { ...own, resized: false };
+    if (!this.has(syntax)) return { ...own, resized: false };
     const { changes: list } = own;
     const moved = ({ from, to }: Span): Span => ({
       from: mapOffset(from, list),
       to: mapOffset(to, list),
     });
-    const laidOut = list.length === 0 ? syntax : this.after(syntax, list, moved);
-    const after = laidOut === syntax ? before : this.all(laidOut, call);
-    const lines = LineIndex.of(laidOut.tokens.text);
+    const { lines, regions } = this.after(syntax, list, moved);
+    const after = this.all(lines, regions, call);
     const there = stretches?.map(moved);
     const inside: Change[] = [];
     let resized = false;
@@ -178,7 +178,9 @@ export class HostRegions {
         resized ||= isWithinLine && change.text.length !== change.to - change.from;
       }
     }
-    const unsettled = [...own.unsettled, ...before.flatMap((one) => one.unsettled())];
+    const isSettled = after.every((one) => one.unsettled().length === 0);
+    const left = isSettled ? [] : this.unsettled(syntax);
+    const unsettled = [...own.unsettled, ...left];
     return {
       changes: compose(syntax.tokens.text, list, ChangeList.of(inside)),
       unsettled: unsettled.sort((a, b) => a.from - b.from),
@@ -206,31 +208,57 @@ export class HostRegions {
     return { ...all, changes: compose(text, all.changes, again.whole(call, turns - 1).changes) };
   }
 
+  /** Whether there are any regions at all. */
+  private has(syntax: Syntax): boolean {
+    for (const _ of this.regions(syntax)) return true;
+    return false;
+  }
+
   private hostStyle(call?: Partial<Style>): HostStyle {
     const { host } = this;
     return { endOfLine: host.style(call).endOfLine, own: () => host.style() };
   }
 
-  /** A text as `list` leaves it. */
-  private after(syntax: Syntax, list: ChangeList, moved: (span: Span) => Span): Syntax {
-    const text = list.appliedTo(syntax.tokens.text);
-    const tokens = this.readsMore ? undefined : relocated(syntax.tokens, list, text);
-    const again = tokens === undefined ? this.host.language.parse(text) : { ...syntax, tokens };
-    return { ...again, ...(syntax.held && { held: syntax.held.map(moved) }) };
+  /** A text as `list` leaves it, and its regions. */
+  private after(
+    syntax: Syntax,
+    list: ChangeList,
+    moved: (span: Span) => Span,
+  ): { readonly lines: LineIndex; readonly regions: Iterable<Region> } {
+    const { text } = syntax.tokens;
+    if (list.length === 0) return { lines: LineIndex.of(text), regions: this.unheld(syntax) };
+    const lines = LineIndex.of(list.appliedTo(text));
+    if (this.readsMore) {
+      const regions = untouched([...this.unheld(syntax)], text, list);
+      if (regions !== undefined) return { lines, regions };
+    }
+    const tokens = this.readsMore ? undefined : relocated(syntax.tokens, list, lines.text);
+    const again = tokens === undefined
+      ? this.host.language.parse(lines.text)
+      : { ...syntax, tokens };
+    const held = syntax.held && { held: syntax.held.map(moved) };
+    return { lines, regions: this.unheld({ ...again, ...held }) };
   }
 
-  /** The regions of a text whose languages are known, open. */
-  private all(syntax: Syntax, call?: Partial<Style>): Inside[] {
-    const lines = LineIndex.of(syntax.tokens.text);
+  /** Regions of a text, open, as far as their languages are known. */
+  private all(
+    lines: LineIndex,
+    regions: Iterable<Region>,
+    call?: Partial<Style>,
+  ): Inside[] {
     const around = this.hostStyle(call);
     const own = once(around.own);
     const found: Inside[] = [];
-    for (const region of this.unheld(syntax)) {
+    for (const region of regions) {
       if (region.isSketch) continue;
       const one = this.open(lines, region, { ...around, own });
       if (one !== undefined) found.push(one);
     }
     return found;
+  }
+
+  private allOf(syntax: Syntax): Inside[] {
+    return this.all(LineIndex.of(syntax.tokens.text), this.unheld(syntax));
   }
 
   /** The regions of a text that no comment of its own holds. */
@@ -320,6 +348,33 @@ export const regionsBy = (find: FindRegions, { readsMore = false } = {}): Region
   },
   open: (host) => new HostRegions(host, find, readsMore),
 });
+
+/**
+ * Regions where changes of their host bring them that touch neither them nor the lines that open them; undefined
+ * where one is touched.
+ */
+function untouched(
+  regions: readonly Region[],
+  text: string,
+  changes: ChangeList,
+): Region[] | undefined {
+  const found: Region[] = [];
+  let by = 0;
+  let i = 0;
+  for (const region of regions) {
+    let opener = region.from;
+    while (isLineEnd(text.charCodeAt(opener - 1))) opener--;
+    opener = startOfLine(text, opener);
+    let next = i < changes.length ? changes.at(i) : undefined;
+    while (next !== undefined && next.to < opener) {
+      by += next.text.length - (next.to - next.from);
+      next = ++i < changes.length ? changes.at(i) : undefined;
+    }
+    if (next !== undefined && next.from <= region.to) return undefined;
+    found.push(shifted(region, by));
+  }
+  return found;
+}
 
 /** A region that lies elsewhere by a number of characters. */
 function shifted(region: Region, by: number): Region {

@@ -93,7 +93,9 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
 };
 
 /** A style of which it is open whether expressions are split as lists are. */
-type Draft = Omit<Style, "expressionSplit"> & { expressionSplit: Style["expressionSplit"] | undefined };
+type Draft = Omit<Style, "expressionSplit"> & {
+  expressionSplit: Style["expressionSplit"] | undefined;
+};
 
 /** What the defaults of languages come to over the base: most of a style, and told at every request. */
 const grounds = new WeakMap<Partial<Style>, Draft>();
@@ -109,7 +111,10 @@ export function resolveStyle(
 ): Style {
   let style = grounds.get(defaults);
   if (style === undefined)
-    grounds.set(defaults, style = laidOver(defaults, { ...BASE_STYLE, expressionSplit: undefined }));
+    grounds.set(
+      defaults,
+      style = laidOver(defaults, { ...BASE_STYLE, expressionSplit: undefined }),
+    );
   for (let i = layers.length - 1; i >= 0; i--) {
     const layer = layers[i];
     if (layer !== undefined && !isEmpty(layer)) style = laidOver(layer, style);

@@ -17,8 +17,20 @@ export function compose(text: string, first: ChangeList, second: ChangeList): Ch
   const firstAt = (): number => (i < first.length ? first.fromOf(i) + shift : Infinity);
   const secondAt = (): number => (j < second.length ? second.fromOf(j) : Infinity);
   const next = (): number => Math.min(firstAt(), secondAt());
+  /** Whether the next of the first list is one that nothing touches; it stays as it is. */
+  const staysAlone = (one: Change): boolean => {
+    const to = one.from + shift + one.text.length;
+    return to < secondAt() && !(i + 1 < first.length && first.fromOf(i + 1) === one.to);
+  };
   // Where the changes that touch begin, in the text between.
   for (let begin = next(); begin < Infinity; begin = next()) {
+    const one = i < first.length ? first.at(i) : undefined;
+    if (one !== undefined && staysAlone(one)) {
+      shift += one.text.length - (one.to - one.from);
+      list.push(one);
+      i++;
+      continue;
+    }
     const before = shift;
     const ones: Change[] = [];
     const others: Change[] = [];
@@ -37,10 +49,6 @@ export function compose(text: string, first: ChangeList, second: ChangeList): Ch
       }
     }
     const last = others.at(-1) ?? ones.at(-1)!;
-    if (ones.length === 1 && others.length === 0) {
-      list.push(last);
-      continue;
-    }
     const from = begin - before;
     const to = end - shift;
     const between = applyChanges(text.slice(from, to), movedBy(ones, -from));
