@@ -10,6 +10,9 @@ import type { Style } from "./style.js";
 /** Where fewer blocks show a step, brackets are asked too. */
 const FEW = 6;
 
+/** What begins a line that stands deeper than the margin. */
+const INDENTED = /(?:^|[\r\n])[ \t]/;
+
 /** How many lines must agree on a step. */
 const SEVERAL = 5;
 
@@ -51,6 +54,8 @@ export function inferStyle(
     style.indentStyle = "tab";
     return { style, until: SAMPLE, sure: tabbed > 1, once: false };
   }
+  if (text.length <= SAMPLE && !INDENTED.test(sample))
+    return { style, until: SAMPLE, sure: false, once: false };
   const reader = new StepReader(text, language, except);
   const steps = outline === undefined ? lineSteps(whites(), 1) : reader.blocks(outline);
   // Where indentation makes blocks, lines within brackets may stand anywhere.

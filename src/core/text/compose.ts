@@ -17,19 +17,26 @@ export function compose(text: string, first: ChangeList, second: ChangeList): Ch
   const firstAt = (): number => (i < first.length ? first.fromOf(i) + shift : Infinity);
   const secondAt = (): number => (j < second.length ? second.fromOf(j) : Infinity);
   const next = (): number => Math.min(firstAt(), secondAt());
-  /** Whether the next of the first list is one that nothing touches; it stays as it is. */
-  const staysAlone = (one: Change): boolean => {
-    const to = one.from + shift + one.text.length;
-    return to < secondAt() && !(i + 1 < first.length && first.fromOf(i + 1) === one.to);
-  };
   // Where the changes that touch begin, in the text between.
   for (let begin = next(); begin < Infinity; begin = next()) {
-    const one = i < first.length ? first.at(i) : undefined;
-    if (one !== undefined && staysAlone(one)) {
-      shift += one.text.length - (one.to - one.from);
-      list.push(one);
-      i++;
-      continue;
+    const one = firstAt() === begin ? first.at(i) : undefined;
+    if (one !== undefined) {
+      const to = begin + one.text.length;
+      const touches = secondAt() <= to || (i + 1 < first.length && first.fromOf(i + 1) === one.to);
+      if (!touches) {
+        shift = to - one.to;
+        list.push(one);
+        i++;
+        continue;
+      }
+    } else {
+      const { to, text: put, rule } = second.at(j);
+      const touches = firstAt() <= to || (j + 1 < second.length && second.fromOf(j + 1) === to);
+      if (!touches) {
+        pushChanges(list, text, begin - shift, to - shift, put, rule);
+        j++;
+        continue;
+      }
     }
     const before = shift;
     const ones: Change[] = [];
