@@ -39,7 +39,14 @@ export function toTextEdits(
   const edits: TextEdit[] = [];
   for (const { from, to, text, rule } of changes) {
     const start = lines.positionAt(from, encoding);
-    const end = to === from ? start : lines.positionAt(to, encoding);
+    const { line, character } = start;
+    // Most changes lie within a line.
+    const isWithin = encoding === "utf-16" && to < lines.lineStart(line + 1);
+    const end = to === from
+      ? start
+      : isWithin
+      ? { line, character: character + to - from }
+      : lines.positionAt(to, encoding);
     edits.push({ range: { start, end }, newText: text, rule });
   }
   return edits;
