@@ -14,7 +14,7 @@ const covers = (outer: Span, inner: Span): boolean =>
 
 /** What formatting a whole text comes to; kept, and mended where the text has changed. */
 export class WholeText {
-  private remembered: Remembered | undefined;
+  private remembered: Remembered | undefined = undefined;
 
   /** @param isPart whether the text is a region of another. */
   constructor(

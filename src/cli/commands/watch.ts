@@ -87,7 +87,7 @@ async function formatSaved(
 /** Gathers what comes in quick succession, and hands it on when nothing has come for a while. */
 class Burst {
   private readonly paths = new Set<string>();
-  private timer: NodeJS.Timeout | undefined;
+  private timer: NodeJS.Timeout | undefined = undefined;
   private work: Promise<void> = Promise.resolve();
 
   constructor(private readonly take: (paths: readonly string[]) => Promise<void>) {}

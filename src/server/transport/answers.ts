@@ -3,7 +3,7 @@ import type { Disposable, Message, MessageWriter } from "vscode-languageserver/n
 /** Writes messages, and knows which requests of the client are not answered yet. */
 export class Answers implements MessageWriter {
   private readonly expected = new Set<unknown>();
-  private idle: (() => void) | undefined;
+  private idle: (() => void) | undefined = undefined;
 
   constructor(private readonly writer: MessageWriter) {}
 
