@@ -10,10 +10,17 @@ let found = 0;
 for (const name of readdirSync("src", { encoding: "utf8", recursive: true })) {
   if (!name.endsWith(".ts")) continue;
   const path = join("src", name);
-  const source = ts.createSourceFile(path, readFileSync(path, "utf8"), ts.ScriptTarget.Latest, true);
+  const source = ts.createSourceFile(
+    path,
+    readFileSync(path, "utf8"),
+    ts.ScriptTarget.Latest,
+    true,
+  );
   for (const { node, field } of unset(source)) {
     const { line } = source.getLineAndCharacterOfPosition(node.getStart());
-    console.error(`${path}:${line + 1}: ${field} is set by no constructor; let it begin as undefined.`);
+    console.error(
+      `${path}:${line + 1}: ${field} is set by no constructor; let it begin as undefined.`,
+    );
     found++;
   }
 }
