@@ -621,13 +621,12 @@ export class Document {
   private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
     const { language, engineStyle } = this;
     const ownStyle = this.styleFor(this.languageId);
-    checkStyle(call);
-    checkStyle(ownStyle);
+    const fallback = this.fallback?.();
+    for (const layer of [language.demanded, call, ownStyle, fallback]) checkStyle(layer);
     const asked = call?.indentStyle ?? ownStyle?.indentStyle ?? engineStyle?.indentStyle;
     // Steps of one kind say nothing of how wide those of the other shall be.
     const { indentSize, ...others } = shown;
     const fitting = asked === undefined || asked === shown.indentStyle ? shown : others;
-    const fallback = this.fallback?.();
     const layers = [language.demanded, call, ownStyle, engineStyle, fitting, fallback];
     return resolveStyle(language.defaults, layers);
   }

@@ -13,8 +13,8 @@ export interface OpenOptions {
   /** @internal Whether it is a region of another text. */
   readonly isPart?: boolean;
   /**
-   * Rules over the engine's style; a function is asked anew for every request. It tells it
-   * for the document's language, and those of its regions.
+   * Rules over the engine's style; an object is read as the text is opened, a function is asked anew for every
+   * request. It tells it for the document's language, and those of its regions.
    */
   readonly style?: Partial<Style> | ((languageId: string) => Partial<Style>) | undefined;
   /**

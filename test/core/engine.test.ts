@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { applyEdits, createEngine, type Range } from "oak-tide";
+import { applyEdits, createEngine, python, type Range } from "oak-tide";
 import { dedent, format, open } from "../support/format.js";
 
 const range = (first: number, last: number): Range => ({
@@ -25,6 +25,14 @@ describe("opening", () => {
   ])("a style that is not valid is refused: %j", (style, message) => {
     expect(() => createEngine({ style: style as object })).toThrow(message);
     expect(() => open("python", "").formatDocument(style as object)).toThrow(message);
+    const opened = { uri: "a", languageId: "python", text: "" };
+    const told = (): object => style;
+    for (const options of [{ style }, { style: told }, { fallback: told }])
+      expect(() => createEngine().open({ ...opened, ...options as object }).style()).toThrow(
+        message,
+      );
+    const defaults = { ...python, defaults: style as object };
+    expect(() => createEngine({ languages: [defaults] }).open(opened).style()).toThrow(message);
   });
 
   test("languages are found by ending", () => {
@@ -36,6 +44,25 @@ describe("opening", () => {
 });
 
 describe("style", () => {
+  test("what is given is read once, what a function tells anew", () => {
+    const ours = { indentSize: 3 };
+    const opened = { uri: "a", languageId: "python", text: "if a:\n  b\n" };
+    const given = createEngine().open({ ...opened, style: ours });
+    const told = createEngine().open({ ...opened, style: () => ours });
+    const last = createEngine().open({ ...opened, text: "", fallback: () => ours });
+    ours.indentSize = 5;
+    expect([given, told, last].map((document) => document.style().indentSize)).toEqual([3, 5, 5]);
+    ours.indentSize = 6;
+    expect([given, told, last].map((document) => document.style().indentSize)).toEqual([3, 6, 6]);
+  });
+
+  test("it follows what the text shows", () => {
+    const document = createEngine().open({ uri: "a", languageId: "python", text: "if a:\n  b\n" });
+    expect(document.style().indentSize).toBe(2);
+    document.update([{ text: "if a:\n   b\n" }]);
+    expect(document.style().indentSize).toBe(3);
+  });
+
   test(
     "the nearer word rules: the call's, the document's, the engine's, the text's, the language's",
     () => {

@@ -104,17 +104,18 @@ const grounds = new WeakMap<Partial<Style>, Draft>();
  * One style from several that are valid, earlier ones ruling over later ones.
  *
  * @param defaults a language's, over which all others rule, and which rule over the base.
+ * @throws RangeError where those are not valid.
  */
 export function resolveStyle(
   defaults: Partial<Style>,
   layers: readonly (Partial<Style> | undefined)[],
 ): Style {
   let style = grounds.get(defaults);
-  if (style === undefined)
-    grounds.set(
-      defaults,
-      style = laidOver(defaults, { ...BASE_STYLE, expressionSplit: undefined }),
-    );
+  if (style === undefined) {
+    checkStyle(defaults);
+    style = laidOver(defaults, { ...BASE_STYLE, expressionSplit: undefined });
+    grounds.set(defaults, style);
+  }
   for (let i = layers.length - 1; i >= 0; i--) {
     const layer = layers[i];
     if (layer !== undefined && !isEmpty(layer)) style = laidOver(layer, style);
