@@ -62,7 +62,7 @@ export class Document {
   private readonly isSteady: boolean;
   /** The style that acts without a call, with what the text had shown. */
   private told: { readonly shown: Partial<Style>; readonly style: Style } | undefined = undefined;
-  /** @internal */
+  /** @internal Those that its language tells; undefined where it tells of none. */
   readonly regions: HostRegions | undefined;
   /** @internal Whether it is a region that seems to end too early. */
   isCut = false;

@@ -157,7 +157,7 @@ export class HostRegions {
     this.before = this.known;
     this.known = new Map();
     // White space makes no regions.
-    if (!this.has(syntax)) return { ...own, resized: false };
+    if (!this.hasAny(syntax)) return { ...own, resized: false };
     const { changes: list } = own;
     const moved = ({ from, to }: Span): Span => ({
       from: mapOffset(from, list),
@@ -208,10 +208,14 @@ export class HostRegions {
     return { ...all, changes: compose(text, all.changes, again.whole(call, turns - 1).changes) };
   }
 
-  /** Whether there are any regions at all. */
-  private has(syntax: Syntax): boolean {
-    for (const _ of this.regions(syntax)) return true;
+  /** Whether any region of a text may be laid out. */
+  private hasAny(syntax: Syntax): boolean {
+    for (const region of this.unheld(syntax)) if (this.isLaidOut(region)) return true;
     return false;
+  }
+
+  private isLaidOut({ isSketch, languageId }: Region): boolean {
+    return isSketch !== true && this.host.languageOf(languageId) !== undefined;
   }
 
   private hostStyle(call?: Partial<Style>): HostStyle {
@@ -250,7 +254,7 @@ export class HostRegions {
     const own = once(around.own);
     const found: Inside[] = [];
     for (const region of regions) {
-      if (region.isSketch) continue;
+      if (!this.isLaidOut(region)) continue;
       const one = this.open(lines, region, { ...around, own });
       if (one !== undefined) found.push(one);
     }

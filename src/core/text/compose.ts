@@ -19,22 +19,13 @@ export function compose(text: string, first: ChangeList, second: ChangeList): Ch
   const next = (): number => Math.min(firstAt(), secondAt());
   // Where the changes that touch begin, in the text between.
   for (let begin = next(); begin < Infinity; begin = next()) {
-    const one = firstAt() === begin ? first.at(i) : undefined;
-    if (one !== undefined) {
+    if (firstAt() === begin) {
+      const one = first.at(i);
       const to = begin + one.text.length;
-      const touches = secondAt() <= to || (i + 1 < first.length && first.fromOf(i + 1) === one.to);
-      if (!touches) {
+      if (secondAt() > to && !(i + 1 < first.length && first.fromOf(i + 1) === one.to)) {
         shift = to - one.to;
         list.push(one);
         i++;
-        continue;
-      }
-    } else {
-      const { to, text: put, rule } = second.at(j);
-      const touches = firstAt() <= to || (j + 1 < second.length && second.fromOf(j + 1) === to);
-      if (!touches) {
-        pushChanges(list, text, begin - shift, to - shift, put, rule);
-        j++;
         continue;
       }
     }
@@ -58,8 +49,14 @@ export function compose(text: string, first: ChangeList, second: ChangeList): Ch
     const last = others.at(-1) ?? ones.at(-1)!;
     const from = begin - before;
     const to = end - shift;
-    const between = applyChanges(text.slice(from, to), movedBy(ones, -from));
-    pushChanges(list, text, from, to, applyChanges(between, movedBy(others, -begin)), last.rule);
+    const isAlone = ones.length === 0 && others.length === 1;
+    const put = isAlone
+      ? last.text
+      : applyChanges(
+        applyChanges(text.slice(from, to), movedBy(ones, -from)),
+        movedBy(others, -begin),
+      );
+    pushChanges(list, text, from, to, put, last.rule);
   }
   return list;
 }
