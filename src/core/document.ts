@@ -76,11 +76,12 @@ export class Document {
     readonly languageOf: (languageId: string) => Language | undefined = () => undefined,
   ) {
     const { style, languageId } = opened;
-    const own = typeof style === "function" ? style : style && { ...style };
-    this.styleFor = typeof own === "function" ? own : () => own;
+    const isTold = typeof style === "function";
+    const own = isTold ? undefined : { ...style };
+    checkStyle(own);
+    this.styleFor = isTold ? style : () => own;
     this.fallback = opened.fallback;
-    this.isSteady = typeof own !== "function" && this.fallback === undefined;
-    if (typeof own !== "function") checkStyle(own);
+    this.isSteady = !isTold && this.fallback === undefined;
     this.uri = opened.uri;
     this.languageId = languageId;
     this.reading = new Reading(language, LineIndex.of(opened.text));

@@ -48,7 +48,7 @@ export function createEngine(options: EngineOptions): Engine {
   const byId = new Map(
     options.languages.flatMap((language) => language.ids.map((id) => [id, language] as const)),
   );
-  const style = options.style && { ...options.style };
+  const style = { ...options.style };
   checkStyle(style);
   const known = (languageId: string): Language => {
     const language = byId.get(languageId);

@@ -37,7 +37,7 @@ export class WholeText {
   /**
    * The changes that format the text, regions in it apart, and what was left alone.
    *
-   * @param styleAfter the style of a text that formatting has left; undefined where it is the same.
+   * @param styleAfter tells the style of a text that formatting has left; undefined where it is the same.
    */
   formatted(style: Style, styleAfter?: StyleAfter): Whole {
     const { language, reading } = this;

@@ -19,6 +19,7 @@ export function compose(text: string, first: ChangeList, second: ChangeList): Ch
   const next = (): number => Math.min(firstAt(), secondAt());
   // Where the changes that touch begin, in the text between.
   for (let begin = next(); begin < Infinity; begin = next()) {
+    // Nearly all are the first list's, and stay as they are where nothing touches them.
     if (firstAt() === begin) {
       const one = first.at(i);
       const to = begin + one.text.length;
