@@ -629,3 +629,24 @@ export const PIECES = {
   markdown: { tokens: PROSE_TOKENS, constructs: PROSE_CONSTRUCTS },
   component: { tokens: COMPONENT_TOKENS, constructs: COMPONENT_CONSTRUCTS },
 };
+
+/** What may be begun before that which is repeated. */
+export const CONTEXTS = {
+  csharp: [
+    "class A { ",
+    "class A { void F() { x = ",
+    "class A { void F() { if (x is ",
+    "class A { void F(",
+  ],
+  javascript: ["x = ", "f(", "class A { ", "function f(", "let { ", "<a b={", "`${"],
+  typescript: ["x = ", "f(", "type A = ", "class A { ", "function f(", "interface A { ", "x as "],
+  typescriptreact: ["x = ", "f(", "type A = ", "<a>"],
+  python: ["x = ", "f(", "def f(", "class A(", "match a:\n    case ", "from a import "],
+  css: ["a { b: ", "a:not(", "@media ", "@a ("],
+  scss: ["a { b: ", "@if ", "@include a(", "$a: ("],
+  less: ["a { b: ", "@a: ", ".a("],
+  html: ["<a ", '<a b="', "<script>", "<svg>", "<table>", "<!--"],
+  markdown: ["- ", "> ", "```\n", "| a |\n|---|\n", "["],
+  component: ["<template><p ", "<template>{{ ", "<script>", '<template><p v-if="'],
+  razor: ["@{ ", "@if (", "@(", "@code { ", '<a b="'],
+};

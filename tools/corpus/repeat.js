@@ -1,12 +1,13 @@
 import { createEngine, languages } from "../../dist/index.js";
 import { format, tokenRow, firstDifference } from "./checks.js";
 import { LineIndex } from "../../dist/core/text/lines.js";
-import { PIECES } from "./pieces.js";
+import { CONTEXTS, PIECES } from "./pieces.js";
 
 /** How often a piece is repeated: n, 2n and 4n times. */
 const COUNT = 2000;
-/** The same for two tokens in turn, of which there are thousands. */
+/** The same for two tokens in turn, and for what follows something else, of which there are thousands. */
 const PAIR_COUNT = 500;
+const CONTEXT_COUNT = 1000;
 /** Growth from n to 4n that still counts as in proportion, and the milliseconds below which none is seen. */
 const GROWTH = 10;
 const FLOOR = 150;
@@ -26,8 +27,11 @@ const engine = createEngine();
  *
  * @param only the name of the one language to try.
  * @param step try every `step`-th piece.
+ * @param contexts also try each piece where something was begun: in a call, in a type, in the head of an `if`.
  */
-export function repeat({ pairs = false, only, show = 20, count = COUNT, step = 1, quiet = false }) {
+export function repeat(
+  { pairs = false, contexts = false, only, show = 20, count = COUNT, step = 1, quiet = false },
+) {
   let failed = 0;
   let tried = 0;
   const fail = (language, piece, detail) => {
@@ -39,13 +43,19 @@ export function repeat({ pairs = false, only, show = 20, count = COUNT, step = 1
     const singles = [...tokens, ...constructs].filter((_, i) => i % step === 0);
     const twos = pairs ? tokens.flatMap((a) => tokens.map((b) => a + b)) : [];
     const began = performance.now();
-    for (const [pieces, times] of [[singles, count], [twos, PAIR_COUNT]]) {
+    const tryAll = (pieces, times, head = "") => {
       for (const piece of pieces) {
         tried++;
         for (const tail of ["", STATEMENT[language.name] ?? STATEMENT.default])
-          tryPiece(language, piece, tail, times, (detail) => fail(language, piece, detail));
+          tryPiece(language, { head, piece, tail }, times, (detail) => (
+            fail(language, head + piece, detail)
+          ));
       }
-    }
+    };
+    tryAll(singles, count);
+    tryAll(twos, PAIR_COUNT);
+    for (const head of contexts ? CONTEXTS[language.name] ?? [] : [])
+      tryAll(singles, CONTEXT_COUNT, head);
     const seconds = ((performance.now() - began) / 1000).toFixed(1);
     if (!quiet)
       console.log(`${language.name}: ${singles.length + twos.length} pieces, ${seconds} s`);
@@ -54,9 +64,9 @@ export function repeat({ pairs = false, only, show = 20, count = COUNT, step = 1
   return failed;
 }
 
-function tryPiece(language, piece, tail, count, fail) {
+function tryPiece(language, { head, piece, tail }, count, fail) {
   const time = (times, checks) => {
-    const text = piece.repeat(times) + tail;
+    const text = head + piece.repeat(times) + tail;
     try {
       return { whole: timeWhole(language, text, checks), key: timeKey(language, text) };
     } catch (error) {

@@ -23,7 +23,8 @@ import { scramble } from "./scramble.js";
 const argv = process.argv.slice(2);
 if (argv.includes("--repeat")) {
   const [only] = argv.slice(argv.indexOf("--repeat") + 1).filter((word) => !word.startsWith("--"));
-  process.exit(repeat({ pairs: argv.includes("--pairs"), only }) > 0 ? 1 : 0);
+  const [pairs, contexts] = ["--pairs", "--contexts"].map((name) => argv.includes(name));
+  process.exit(repeat({ pairs, contexts, only }) > 0 ? 1 : 0);
 }
 const flag = (name) => {
   const at = argv.indexOf(name);

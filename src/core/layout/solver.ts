@@ -65,6 +65,9 @@ class Solver {
   /** The same for the line on which the current unit began. */
   private unitLine = -1;
   private nextFrame = 0;
+  /** The gap whose shift was asked for last, and its column in the source. */
+  private shifted = -1;
+  private shiftedFrom = 0;
 
   /** With `follows`: the lines that others of their frame follow. */
   private readonly standing: Standing | undefined;
@@ -680,7 +683,13 @@ class Solver {
 
   /** How far the line moves against the source that gap g begins; where that is -1, it stands. */
   private shiftOf(g: number): number {
-    return g < 0 ? 0 : this.columns[g]! - this.writtenColumn(g);
+    if (g < 0) return 0;
+    // All that stands as it is written asks for its line.
+    if (g !== this.shifted) {
+      this.shifted = g;
+      this.shiftedFrom = this.writtenColumn(g);
+    }
+    return this.columns[g]! - this.shiftedFrom;
   }
 
   private writtenColumn(g: number): number {

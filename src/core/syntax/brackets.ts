@@ -1,4 +1,4 @@
-import { LineStarts, indentColumn, lineColumn, startOfLine } from "../text/width.js";
+import { LineColumns, indentColumn, startOfLine } from "../text/width.js";
 import { DEPTH_LIMIT, END, Parser } from "./parser.js";
 import { TokenFlag, type TokenTable } from "./tokens.js";
 
@@ -45,7 +45,7 @@ export abstract class BracketParser extends Parser {
   protected head: Opener = -1;
   /** The lines that opened the brackets around, innermost last. */
   private readonly openers: Opener[] = [];
-  private readonly lineStarts: LineStarts;
+  private readonly lineColumns: LineColumns;
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
   /** What would close the constructs that the end of the text left open, innermost first. */
@@ -57,7 +57,7 @@ export abstract class BracketParser extends Parser {
     protected readonly doubtful: boolean,
   ) {
     super(tokens);
-    this.lineStarts = new LineStarts(tokens.text);
+    this.lineColumns = new LineColumns(tokens.text, TAB);
   }
 
   // Tokens
@@ -191,8 +191,7 @@ export abstract class BracketParser extends Parser {
 
   /** The column at which the line begins that holds token t. */
   protected lineColumnOf(t: number): number {
-    const start = this.tokens.start(t);
-    return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
+    return this.lineColumns.of(this.tokens.start(t));
   }
 
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */

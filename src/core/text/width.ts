@@ -150,9 +150,7 @@ export function startOfLine(text: Characters, offset: number): number {
 /** The white space with which the line begins that holds `offset`. */
 export function whiteOf(text: string, offset: number): string {
   const start = startOfLine(text, offset);
-  let end = start;
-  while (text.charCodeAt(end) === Char.Space || text.charCodeAt(end) === Char.Tab) end++;
-  return text.slice(start, end);
+  return text.slice(start, blanksEnd(text, start));
 }
 
 /** Whether nothing but spaces and tabs stands before `offset` on its line; it looks no further than they reach. */
@@ -178,34 +176,54 @@ export function columnAt(text: string, offset: number, tabWidth: number): number
   return indentColumn(text, start, indent, tabWidth) + columnsBetween(text, indent, offset);
 }
 
-/** Finds where lines begin, one offset after the other, in time that grows with the text however long its lines are. */
-export class LineStarts {
+/**
+ * The columns at which the first characters of lines stand, behind their indentation, one offset after the other, in
+ * time that grows with the text however long its lines are.
+ */
+export class LineColumns {
   private start = 0;
   /** No line ends between `start` and this offset. */
   private seen = 0;
+  /** The column of the line that begins at `start`; -1 where nobody asked for it yet. */
+  private column = -1;
 
-  constructor(private readonly text: Characters) {}
+  constructor(
+    private readonly text: Characters,
+    private readonly tabWidth: number,
+  ) {}
 
-  /** Where the line begins that holds `offset`. */
+  /** The column of the line that holds `offset`. */
   of(offset: number): number {
-    if (offset >= this.start && offset <= this.seen) return this.start;
+    if (offset < this.start || offset > this.seen) this.look(offset);
+    if (this.column < 0) {
+      const { text, start } = this;
+      this.column = indentColumn(text, start, blanksEnd(text, start), this.tabWidth);
+    }
+    return this.column;
+  }
+
+  /** Goes to the line that holds `offset`. */
+  private look(offset: number): void {
     const known = offset > this.seen ? this.seen : 0;
     let i = offset;
     while (i > known && !isLineEnd(this.text.charCodeAt(i - 1))) i--;
-    if (i > known || known === 0) this.start = i;
+    if (i > known || known === 0) {
+      this.start = i;
+      this.column = -1;
+    }
     this.seen = offset;
-    return this.start;
   }
 }
 
-/** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
-export function lineColumn(
-  text: Characters,
-  offset: number,
-  tabWidth: number,
-  start = startOfLine(text, offset),
-): number {
-  let end = start;
+/** Where the spaces and tabs end that begin at an offset. */
+function blanksEnd(text: Characters, from: number): number {
+  let end = from;
   while (text.charCodeAt(end) === Char.Space || text.charCodeAt(end) === Char.Tab) end++;
-  return indentColumn(text, start, end, tabWidth);
+  return end;
+}
+
+/** The column at which the first character of the line that holds `offset` stands, behind its indentation. */
+export function lineColumn(text: Characters, offset: number, tabWidth: number): number {
+  const start = startOfLine(text, offset);
+  return indentColumn(text, start, blanksEnd(text, start), tabWidth);
 }

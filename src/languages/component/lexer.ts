@@ -3,7 +3,7 @@ import { pattern } from "../../core/text/patterns.js";
 import { T } from "./kinds.js";
 
 /** A tag with its attributes; a sign in quotes ends nothing. */
-const TAG = /<([a-z][\w-]*)((?:"[^"]*"|'[^']*'|[^>"'])*?)(\/?)>/iy;
+const TAG = /<([a-z][\w-]*)(?![\w-])((?:"[^"]*"|'[^']*'|[^>"'])*?)(\/?)>/iy;
 
 /** Splits a component into its blocks: what they hold is one token each. */
 export function lexComponent(text: string): TokenTable {

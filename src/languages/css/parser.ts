@@ -1,7 +1,7 @@
 import type { Syntax } from "../../core/language.js";
 import { DEPTH_LIMIT, Parser } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
-import { LineStarts, lineColumn } from "../../core/text/width.js";
+import { LineColumns } from "../../core/text/width.js";
 import { N, T, type Dialect } from "./kinds.js";
 import { lexCss } from "./lexer.js";
 
@@ -31,7 +31,7 @@ class CssParser extends Parser {
   mismatches = 0;
   /** The closer of each bracket that has one, by tokens; 0 for the others. */
   private readonly closers: Int32Array;
-  private readonly lineStarts: LineStarts;
+  private readonly lineColumns: LineColumns;
 
   constructor(
     tokens: TokenTable,
@@ -40,7 +40,7 @@ class CssParser extends Parser {
   ) {
     super(tokens);
     this.closers = closersOf(tokens, dialect);
-    this.lineStarts = new LineStarts(tokens.text);
+    this.lineColumns = new LineColumns(tokens.text, TAB);
   }
 
   styleSheet() {
@@ -291,8 +291,7 @@ class CssParser extends Parser {
 
   /** The column at which the line begins that holds token t. */
   private columnOf(t: number): number {
-    const start = this.tokens.start(t);
-    return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
+    return this.lineColumns.of(this.tokens.start(t));
   }
 
   /** Takes what is left of a block that is nested too deep, as one node. */

@@ -92,6 +92,14 @@ export const enum T {
 /** Whether a token is a word: a name or a reserved word, either of which names a property. */
 export const isWord = (kind: T): boolean => kind === T.Name || kind >= T.In;
 
+/** Whether a token opens brackets, or a substitution in a template. */
+export const isOpener = (kind: T): boolean =>
+  (kind >= T.LeftParen && kind <= T.LeftBrace) || kind === T.TemplateHead;
+
+/** Whether a token closes what such a one opens. */
+export const isCloser = (kind: T): boolean =>
+  (kind >= T.RightParen && kind <= T.RightBrace) || kind === T.TemplateTail;
+
 /** Node kinds of the ECMAScript family. */
 export const enum N {
   None,

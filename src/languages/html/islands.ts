@@ -129,10 +129,52 @@ export function partOfBlock(step: Step, length: number): string | undefined {
   }
 }
 
+/** What ends an island that begins with a pair of signs. */
+const ENDS: { readonly [begin: string]: string } = {
+  "{{": "}}",
+  "{%": "%}",
+  "<%": "%>",
+  "<?": "?>",
+};
+
+const BEGINS = /\{[{%]|<[%?]/g;
+
+/** The islands in a word of a page, and where each begins. What has no end is looked for once. */
+function islandsIn(word: string): { readonly from: number; readonly island: string }[] {
+  const islands = [];
+  const missing = new Set<string>();
+  BEGINS.lastIndex = 0;
+  for (let begin = BEGINS.exec(word); begin !== null; begin = BEGINS.exec(word)) {
+    const end = ENDS[begin[0]]!;
+    const from = begin.index;
+    let to = missing.has(end) ? -1 : word.indexOf(end, from + 2);
+    if (to < 0) {
+      missing.add(end);
+      BEGINS.lastIndex = from + 1;
+      continue;
+    }
+    to += 2;
+    while (end === "}}" && word[to] === "}") to++;
+    islands.push({ from, island: word.slice(from, to) });
+    BEGINS.lastIndex = to;
+  }
+  return islands;
+}
+
+/** Whether a word of a page is nothing but islands. */
+function isIsland(word: string): boolean {
+  let to = 0;
+  for (const { from, island } of islandsIn(word)) {
+    if (from > to) return false;
+    to += island.length;
+  }
+  return to === word.length;
+}
+
 /** What the islands in a word of a page do: one may close what another one opens. */
 function wordStep(word: string): Step {
   let [depth, least] = [0, 0];
-  for (const [island] of word.matchAll(ISLAND)) {
+  for (const { island } of islandsIn(word)) {
     const step = islandStep(island);
     if (step === Step.Closes) depth--;
     least = Math.min(least, step === Step.GoesOn ? depth - 1 : depth);
@@ -235,10 +277,3 @@ const COMMENTS = /\/\*[^]*?\*\/|(?:\/\/|#)[^\r\n]*/g;
 /** Whether a text over several lines may stand in an island, so that its lines must not move. */
 export const holdsText = (island: string): boolean =>
   /["'`]|<<</.test(island.replace(ON_ONE_LINE, "").replace(COMMENTS, ""));
-
-/** One island of any tongue. */
-const ISLAND =
-  /\{\{(?:(?!\}\})[^])*\}\}+|\{%(?:(?!%\})[^])*%\}|<%(?:(?!%>)[^])*%>|<\?(?:(?!\?>)[^])*\?>/g;
-
-/** Whether a word of a page is nothing but islands. */
-const isIsland = (word: string): boolean => word.replace(ISLAND, "") === "";

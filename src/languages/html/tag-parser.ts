@@ -1,6 +1,6 @@
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { Tree } from "../../core/syntax/tree.js";
-import { LineStarts, lineColumn } from "../../core/text/width.js";
+import { LineColumns } from "../../core/text/width.js";
 import { N, T } from "./kinds.js";
 
 /** Tab stops by which indentation is compared where tags do not tell. */
@@ -24,11 +24,11 @@ export abstract class TagParser<O extends Open> {
   /** How many elements are open that are too deep to be told. */
   protected beyond = 0;
   protected at = 0;
-  private readonly lineStarts: LineStarts;
+  private readonly lineColumns: LineColumns;
 
   constructor(protected readonly tokens: TokenTable, protected readonly byColumns: boolean) {
     this.tree = new Tree((tokens.text.length >> 3) + 16);
-    this.lineStarts = new LineStarts(tokens.text);
+    this.lineColumns = new LineColumns(tokens.text, TAB);
   }
 
   /** Takes a start tag, and opens its element where that may hold something. */
@@ -139,8 +139,7 @@ export abstract class TagParser<O extends Open> {
   }
 
   protected columnOf(t: number): number {
-    const start = this.tokens.start(t);
-    return lineColumn(this.tokens.text, start, TAB, this.lineStarts.of(start));
+    return this.lineColumns.of(this.tokens.start(t));
   }
 }
 

@@ -30,37 +30,48 @@ const FAR = 4_000;
 /** What closes each bracket. */
 const CLOSERS: { readonly [opener: string]: string } = { "(": ")", "[": "]", "{": "}" };
 
+/** In place of the end of a bracket: no end is found yet, or there is none. */
+const NOT_YET = 0;
+const NOTHING = -1;
+
 /**
- * The openers that nothing closes in the text that was looked through last. What fails to close one fails to close all
- * that are open then, so that none of those is looked through again.
+ * How far a text was looked through for brackets, those that are open there, and one past the closer of each opener.
+ * Who asks for the end of a bracket inside another one goes on from there, so that openers that nothing closes cost no
+ * more than one of them does.
  */
-const unclosed = { text: "", openers: new Set<number>() };
+const looked = { text: "", at: 0, open: [] as number[], ends: new Map<number, number>() };
 
 /** One past the bracket that closes the one at an offset, before `to`; -1 where none does, or another kind comes first. */
 export function bracketEnd(text: string, from: number, to = text.length): number {
-  if (unclosed.openers.has(from) && unclosed.text === text) return -1;
-  const open: number[] = [];
-  for (let at = from; at < to; at++) {
-    const behind = behindText(text, at);
-    if (behind > at) {
-      at = behind - 1;
+  const { open, ends } = looked;
+  if (looked.text !== text || !ends.has(from)) {
+    looked.text = text;
+    looked.at = from;
+    open.length = 0;
+    ends.clear();
+  }
+  while (looked.at < to && (ends.get(from) ?? NOT_YET) === NOT_YET) {
+    const behind = behindText(text, looked.at);
+    if (behind > looked.at) {
+      looked.at = behind;
       continue;
     }
+    const at = looked.at++;
     const c = text[at]!;
     if (CLOSERS[c] !== undefined) {
       open.push(at);
+      ends.set(at, NOT_YET);
     } else if (c === ")" || c === "]" || c === "}") {
-      if (CLOSERS[text[open.at(-1)!]!] !== c) break;
-      open.pop();
-      if (open.length === 0) return at + 1;
+      if (CLOSERS[text[open.at(-1)!]!] === c) {
+        ends.set(open.pop()!, at + 1);
+        continue;
+      }
+      for (const opener of open) ends.set(opener, NOTHING);
+      open.length = 0;
     }
   }
-  if (to === text.length) {
-    if (unclosed.text !== text) unclosed.openers.clear();
-    unclosed.text = text;
-    for (const at of open) unclosed.openers.add(at);
-  }
-  return -1;
+  const end = ends.get(from) ?? NOT_YET;
+  return end === NOT_YET || end > to ? NOTHING : end;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { DEPTH_LIMIT } from "../../../core/syntax/parser.js";
 import { N, T } from "../kinds.js";
 import { BEHIND_TYPES } from "./operators.js";
 import { PatternParser } from "./patterns.js";
@@ -29,8 +30,8 @@ export abstract class AtomParser extends PatternParser {
     const first = this.at;
     if (!this.atom()) return;
     this.links(first);
-    while (this.kind === T.PlusPlus || this.kind === T.MinusMinus) {
-      this.next();
+    for (let depth = 0; depth < DEPTH_LIMIT; depth++) {
+      if (!this.eat(T.PlusPlus) && !this.eat(T.MinusMinus)) return;
       this.finish(N.Postfix, first);
       this.links(first);
     }

@@ -42,7 +42,8 @@ export abstract class PatternParser extends CsharpBase {
         return this.finish(N.Pattern, first);
       case T.DotDot:
         this.next();
-        if (!this.endsValue(this.at) || this.kind === T.LeftBrace) this.negated();
+        if (!this.endsValue(this.at) || this.kind === T.LeftBrace)
+          this.nested(() => this.negated());
         return this.finish(N.Pattern, first);
       case T.LeftBrace:
       case T.LeftBracket:

@@ -356,12 +356,17 @@ export abstract class CssValues extends CssBase {
     const opener = tree.first(node);
     const closer = tree.end(node) - 1;
     this.words(node, opener, closer, Demand.Space, Colons.AsWritten);
-    for (let t = opener + 1; t < closer; t++) {
-      const sign =
-        /^[~|^$*]?=?$/.test(tokens.textOf(t - 1)) || /^[~|^$*]?=?$/.test(tokens.textOf(t));
-      if (!tokens.isTrivia(t) && (t === opener + 1 || sign))
+    for (const part = tree.parts(node, opener + 1, closer); part.next();) {
+      const t = part.at;
+      if (tokens.isTrivia(t)) continue;
+      if (t === opener + 1 || this.compares(t - 1) || this.compares(t))
         sheet.set(t, Demand.Join, R.Bracket);
     }
     sheet.set(closer, Demand.Join, R.Bracket);
+  }
+
+  /** Whether a token is the sign of an attribute's test, or what stands before its `=`. */
+  private compares(t: number): boolean {
+    return /^[~|^$*]?=?$/.test(this.tokens.textOf(t));
   }
 }

@@ -1,6 +1,6 @@
 import type { Lookahead } from "../../../core/language.js";
 import { BracketParser, type BracketRules, type Opener } from "../../../core/syntax/brackets.js";
-import { N, T, isWord, type Dialect } from "../kinds.js";
+import { N, T, isCloser, isOpener, isWord, type Dialect } from "../kinds.js";
 import { Lexer } from "../lexer.js";
 
 /** How many readings may be tried within each other. */
@@ -86,6 +86,8 @@ export abstract class EcmaBase extends BracketParser {
   private readonly failed = new Set<number>();
   /** How many items of lists did not end where they should. */
   protected junked = 0;
+  /** The token at which the last of them began. */
+  protected junkFrom = 0;
   /** Where a unit began that was looked at beyond its end, and how far. */
   readonly lookaheads: Lookahead[] = [];
   /** `in` is no operator: the head of a `for`. */
@@ -198,6 +200,15 @@ export abstract class EcmaBase extends BracketParser {
     this.missing = true;
   }
 
+  /** Whether the reading being tried was ended so, though the text goes on. */
+  protected hasGivenUp(): boolean {
+    return this.kind === T.End && this.at < this.tokens.count;
+  }
+
+  protected isTrying(): boolean {
+    return this.trying > 0;
+  }
+
   private placeOf(t: number, reading: Reading): number {
     return this.tokens.start(t) * Reading.Count + reading;
   }
@@ -226,11 +237,11 @@ export abstract class EcmaBase extends BracketParser {
   }
 
   protected override isOpener(): boolean {
-    return (this.kind >= T.LeftParen && this.kind <= T.LeftBrace) || this.kind === T.TemplateHead;
+    return isOpener(this.kind);
   }
 
   protected override isCloser(): boolean {
-    return (this.kind >= T.RightParen && this.kind <= T.RightBrace) || this.kind === T.TemplateTail;
+    return isCloser(this.kind);
   }
 
   /** Takes the colon of a conditional. */
@@ -246,6 +257,7 @@ export abstract class EcmaBase extends BracketParser {
 
   protected override junk(first: number, closer: T, opener: Opener): void {
     this.junked++;
+    this.junkFrom = this.at;
     super.junk(first, closer, opener);
   }
 }

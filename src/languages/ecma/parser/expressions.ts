@@ -372,7 +372,8 @@ export abstract class ExpressionParser extends ArrowParser {
       const opener = this.at;
       this.typeArguments();
       // What ends with the text amid types that stand close may yet become a call.
-      const open = this.kind === T.End && this.closers.length > left + 1;
+      const open =
+        this.kind === T.End && !this.hasGivenUp() && this.closers.length > left + 1;
       isCut = open && this.junked === junked && this.standsClose(opener);
       if (isCut) {
         this.missing = false;

@@ -1,5 +1,6 @@
+import { DEPTH_LIMIT } from "../../../core/syntax/parser.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { N, T, isWord } from "../kinds.js";
+import { N, T, isCloser, isOpener, isWord } from "../kinds.js";
 import { EcmaBase, Reading } from "./base.js";
 
 /** Values that are types, and can be no parameter's name. */
@@ -55,6 +56,8 @@ export abstract class TypeParser extends EcmaBase {
   }
 
   protected type(): void {
+    // Each sign in what nests too deep would be tried in turn, up to the end of the text.
+    if (this.depth >= DEPTH_LIMIT && this.isTrying()) return this.giveUp();
     this.nested(() => this.conditionalType());
   }
 
@@ -164,18 +167,17 @@ export abstract class TypeParser extends EcmaBase {
   private postfixType(): void {
     const first = this.at;
     this.primaryType();
+    const behind = this.at;
     while (!this.lineBefore) {
-      if (this.kind === T.LeftBracket) {
-        this.next();
+      if (this.eat(T.LeftBracket)) {
         if (!this.is(T.RightBracket)) this.withConditional(() => this.type());
         this.expect(T.RightBracket);
-      } else if (this.kind === T.Bang) {
-        this.next();
-      } else {
+      } else if (!this.eat(T.Bang)) {
         break;
       }
-      this.finish(N.TypePostfix, first);
     }
+    // Several make one node, that no row of them nests too deep.
+    if (this.at > behind) this.finish(N.TypePostfix, first);
   }
 
   private primaryType(): void {
@@ -536,7 +538,21 @@ export abstract class TypeParser extends EcmaBase {
   protected typeArguments(): void {
     const first = this.at;
     const closed = this.typeList(N.TypeArguments, () => this.type());
-    if (!closed && !this.standsClose(first)) this.fail(first, Reading.CallTypes);
+    if (closed) return;
+    if (!this.standsClose(first) || this.hasGivenUp()) this.fail(first, Reading.CallTypes);
+    if (this.kind === T.End && this.junkFrom > first) this.failBeyond(this.junkFrom);
+  }
+
+  /** No sign closes types from token t on, so none that opens there begins those of a call. */
+  private failBeyond(t: number): void {
+    let depth = 0;
+    for (; t < this.at; t++) {
+      const kind: T = this.tokens.kind(t);
+      if (isOpener(kind)) depth++;
+      else if (isCloser(kind)) depth--;
+      else if (depth === 0 && kind === T.Less && !this.standsClose(t))
+        this.fail(t, Reading.CallTypes);
+    }
   }
 
   private typeList(kind: N, item: () => void): boolean {
