@@ -184,6 +184,19 @@ describe("values", () => {
         d: e !important;
       }
       `],
+    ["values that stand in one column once their names do", `
+      a {
+        -moz-order:  1;
+        -ms-order:   1;
+         order:      1;
+      }
+      `, `
+      a {
+        -moz-order:  1;
+        -ms-order:   1;
+        order: 1;
+      }
+      `],
     ["unicode ranges and numbers keep their letters", `
       @font-face { unicode-range:U+0025-00FF,u+4?? ; src:url(a.woff2) format('woff2') }
       `, `

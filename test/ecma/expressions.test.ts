@@ -107,6 +107,19 @@ describe("operators", () => {
       for (i = 0, j = 1; i < j; i++, j--);
       a = (b, c);
       `],
+    // What stands below an arrow would look like what follows all values.
+    ["a sequence that ends with an arrow", `
+      function crew(boat, rota) {
+        return provide(boat,{key:rota.key,deck:rota.deck}),()=>assign({boat,rota,deck:"upper",pier:"north",key:1})
+      }
+      `, `
+      function crew(boat, rota) {
+        return (
+          provide(boat, { key: rota.key, deck: rota.deck }),
+          () => assign({ boat, rota, deck: "upper", pier: "north", key: 1 })
+        );
+      }
+      `],
   ]);
 });
 
@@ -391,9 +404,12 @@ describe("literals", () => {
     ["numbers", `
       a=0xFF+1_000+1e-3+.5+5.+10n
       b=1..toString()
+      c=1  .toFixed()+1_0 .x+1.1 .x+0xff
+        .x
       `, `
       a = 0xFF + 1_000 + 1e-3 + .5 + 5. + 10n;
       b = 1..toString();
+      c = 1 .toFixed() + 1_0 .x + 1.1.x + 0xff.x;
       `],
   ]);
 });

@@ -166,6 +166,20 @@ describe("chains", () => {
           .trim(),
       );
       `],
+    ["an only argument that splits at its dots has its brackets for itself", `
+      board.color(piers.map(function (pier) {
+        return pier.color;
+      }).filter(function (color) { return color !== grey; }));
+      `, `
+      board.color(
+        piers.map(function (pier) {
+          return pier.color;
+        })
+          .filter(function (color) {
+            return color !== grey;
+          }),
+      );
+      `],
     // What they answer is what the chain goes on from.
     ["heads stay whole", `
       Promise.resolve().then(() => { open() }).catch(() => { close() });

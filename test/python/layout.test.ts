@@ -115,7 +115,11 @@ describe("spaces", () => {
           pass
       match = case[1]
       `],
-    ["numbers and dots", "x = 1. .real+1_000j+.5 . imag\n", "x = 1. .real + 1_000j + .5 .imag\n"],
+    [
+      "numbers and dots",
+      "x = 1. .real+1_000j+.5 . imag+1  . real\n",
+      "x = 1..real + 1_000j + .5.imag + 1 .real\n",
+    ],
     ["nested f-strings", `
       s = f'{a!r:>{width}} {f"{b+1}"}'
       t = f"{x['a']}"

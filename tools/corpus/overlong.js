@@ -37,10 +37,11 @@ export function splittableLines(language, text, limit) {
   return found;
 }
 
-/** Whether brackets hold more than a short word; in C#, more than the type to which the next operand is cast. */
+/** Whether brackets hold more than a short word, or the address of a picture; in C#, more than the type to which the next operand is cast. */
 function mayOpen(language, row, opener, closer) {
   const inside = row.slice(opener + 1, closer);
   if (inside.length === 0 || (inside.length === 1 && inside[0].length <= 12)) return false;
+  if (row[opener - 1] === "url" && inside.length === 1) return false;
   const casts = language.name === "csharp" && row[opener] === "(";
   return (
     !casts

@@ -35,7 +35,10 @@ for (let c = 0; c <= Char.Space; c++) CLASSES[c] = Class.Blank;
 for (const c of [Char.LineFeed, Char.CarriageReturn, Char.FormFeed]) CLASSES[c] = Class.LineEnd;
 for (const c of [Char.Quote, Char.Apostrophe]) CLASSES[c] = Class.Quote;
 
-/** 1 for characters that may compare or multiply. */
+/** The words that say something of a value after a `!`. */
+const FLAGS = /^(?:important|default|global|optional)\b/i;
+
+/** 1 for characters that may compare or multiply, or begin a flag. */
 const OPERATES = new Uint8Array(128);
 for (const c of [Char.Equal, Char.Bang, Char.Less, Char.Star]) OPERATES[c] = 1;
 
@@ -220,7 +223,10 @@ class CssLexer {
         if (next === Char.Equal) return from + 2;
         if (this.dialect.name !== "less") return 0;
         return next === Char.Less ? from + 2 : from + 1;
-      case Char.Bang: return next === Char.Equal ? from + 2 : 0;
+      case Char.Bang:
+        if (next === Char.Equal) return from + 2;
+        // White space may follow the sign of a flag.
+        return FLAGS.test(text.slice(from + 1, from + 11)) ? from + 1 : 0;
       case Char.Less:
         if (next === Char.Equal) return from + 2;
         // Signs of another language begin with it.

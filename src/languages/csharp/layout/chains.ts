@@ -1,3 +1,4 @@
+import { beforeDot } from "../../../core/layout/items.js";
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
@@ -39,7 +40,7 @@ export abstract class ChainLayout extends ListLayout {
           || (written && tokens.onNewLine(t))
           || (call && this.leadsToCall(t, tree.end(node)))
         );
-        if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, Demand.AsWritten, R.Member);
+        if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, beforeDot(this, t), R.Member);
         else if (breaks) sheet.set(t, Demand.Seam, R.Member);
         else this.join(t, R.Member);
       }

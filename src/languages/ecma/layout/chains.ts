@@ -1,3 +1,4 @@
+import { beforeDot } from "../../../core/layout/items.js";
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T, isWord } from "../kinds.js";
@@ -33,7 +34,7 @@ export abstract class ChainLayout extends JsxLayout {
         const kind: T = tokens.kind(t);
         if (t > tree.first(node)) {
           const dot = kind === T.Dot || kind === T.QuestionDot;
-          if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, Demand.AsWritten, R.Member);
+          if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, beforeDot(this, t), R.Member);
           else if (
             dot
             && chain
@@ -88,6 +89,10 @@ export abstract class ChainLayout extends JsxLayout {
     return this.holdsFunction(call) && tokens.end(name) - tokens.start(name) > SHORT_HEAD
       ? dot
       : -1;
+  }
+
+  protected splitsAtDots(node: number): boolean {
+    return (this.keepsSplit && this.dotOnNewLine(node)) || this.callsWithFunctions(node) > 1;
   }
 
   /** How many calls of a node hold a function with a body. */

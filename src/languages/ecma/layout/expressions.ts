@@ -393,7 +393,11 @@ export abstract class ExpressionLayout extends ArrowLayout {
     // Of several values none goes on behind the lines of another.
     const flags = FrameFlag.Parens | (kind === N.Sequence ? split || FrameFlag.Whole : split);
     const frame = sheet.open(t, tree.end(child) - 1, flags, 1);
-    const hug = this.hugGap(tree.lastChild(child), false);
+    const last = tree.lastChild(child);
+    // A call below an arrow would be the last value's, but stand as if it followed them all.
+    const hug = this.kindOf(last) === N.Arrow && this.kindOf(tree.lastChild(last)) !== N.Block
+      ? 0
+      : this.hugGap(last, false);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     this.fold(t, R.Keyword);
     // In brackets its items would be the list's own.

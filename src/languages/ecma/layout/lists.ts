@@ -45,6 +45,9 @@ export abstract class ListLayout extends LayoutBase {
   /** Whether the author began a line before a dot. */
   protected abstract dotOnNewLine(node: number): boolean;
 
+  /** Whether a chain that does not fit on a line splits at its dots: the author split it, or functions are handed over. */
+  protected abstract splitsAtDots(node: number): boolean;
+
   /** Parameters split before the type that the function answers does. */
   private reachOverType(frame: number, node: number): void {
     const { tree, tokens } = this;
@@ -304,7 +307,7 @@ export abstract class ListLayout extends LayoutBase {
     if (kind === N.Paren && this.kindOf(last) === N.JsxElement && !this.keepsSplit) return true;
     if (kind === N.Condition) return this.kindOf(last) === N.Binary && this.keptSplit(last);
     const alone = count === 1 && (kind === N.Paren || kind === N.Arguments);
-    return alone && this.keepsSplit && this.kindOf(last) === N.Primary && this.dotOnNewLine(last);
+    return alone && this.kindOf(last) === N.Primary && this.splitsAtDots(last);
   }
 
   /** Whether one of several items is a run of operators that the author split. */

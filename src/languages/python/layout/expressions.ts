@@ -1,3 +1,4 @@
+import { beforeDot } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { operatorsLead, ownSplit } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
@@ -255,7 +256,7 @@ export abstract class ExpressionLayout extends BracketLayout {
         if (t === tree.first(node) && kind === T.String) this.string(t);
         if (t > tree.first(node)) {
           if (kind === T.Dot && tokens.kind(t - 1) === T.Number)
-            sheet.set(t, Demand.AsWritten, R.Call);
+            sheet.set(t, beforeDot(this, t), R.Call);
           else
             sheet.set(
               t,
