@@ -391,8 +391,17 @@ function shifted(region: Region, by: number): Region {
   };
 }
 
+/** How many characters are looked at together. */
+const LOOK = 64;
+
 /** Whether a region goes on up to the line of an offset: what is a text by itself does so over blank lines. */
-const goesOn = (lines: Lines, { to, start }: Region, offset: number): boolean =>
-  start === undefined && lines.slice(to, lines.lineEnd(lines.lineAt(offset))).trim() === "";
+function goesOn(lines: Lines, { to, start }: Region, offset: number): boolean {
+  if (start !== undefined) return false;
+  const end = lines.lineEnd(lines.lineAt(offset));
+  // Mostly something stands soon after it, and the offset is far.
+  for (let at = to; at < end; at += LOOK)
+    if (lines.slice(at, Math.min(end, at + LOOK)).trim() !== "") return false;
+  return true;
+}
 
 const meets = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;

@@ -10,7 +10,7 @@ import { byPlace, mapOffset, movedBy, type Change, type OffsetChange } from "../
 import { isLineEnd } from "../text/line-ends.js";
 import type { Lines, Position, Range } from "../text/lines.js";
 import { pattern } from "../text/patterns.js";
-import { beginsItsLine, columnsBetween } from "../text/width.js";
+import { beginsItsLine, columnsBetween, startOfLine } from "../text/width.js";
 import { escaped } from "../notation.js";
 import { beginsCode, goesOnAt } from "./code.js";
 import type { Region } from "./region.js";
@@ -163,7 +163,8 @@ export class Inside {
       // What comes in above a blank line leaves no white space on that.
       if (endsLine && /^[\r\n]/.test(document.slice(to, to + 1)))
         return { ...change, text: change.text.replace(/[ \t]+$/, "") };
-      const old = /[^\r\n]*$/.exec(document.slice(from, to))![0];
+      const replaced = document.slice(from, to);
+      const old = replaced.slice(startOfLine(replaced, replaced.length));
       let same = 0;
       while (same < old.length && change.text.at(-1 - same) === old.at(-1 - same)) same++;
       const { length } = change.text;

@@ -15,10 +15,10 @@ import { endsSequence, formatUnit } from "./typing/unit.js";
 import { endedWord, wordWhite } from "./typing/words.js";
 
 /** Behind this a brace opens a block; elsewhere it begins a value, which stays where Enter put it. */
-const HEADER = /[\p{L}\p{N}_$)\]>]\s*$/u;
+const HEADER = /[\p{L}\p{N}_$)\]>]$/u;
 
 /** Where braces stand on lines of their own, so do those of a value. */
-const GIVEN = /[^=!<>]=\s*$/;
+const GIVEN = /[^=!<>]=$/;
 
 /** Answers for one typed character; `\n` stands for Enter whatever the line ends are. */
 export function formatTyped(context: Context, character: string): Required<Typed> {
@@ -81,8 +81,9 @@ function lineWhite(context: Context, start: number, head: string): string | unde
   const before = lines.text.slice(0, start);
   const { block } = language.notation;
   const isFirst = Signs.of(language.notation).isFirst(head);
-  const isValue = !HEADER.test(before)
-    && !(style.bracePlacement === "own-line" && GIVEN.test(before));
+  const last = before.trimEnd().slice(-2);
+  const isValue = !HEADER.test(last)
+    && !(style.bracePlacement === "own-line" && GIVEN.test(last));
   if (isFirst && (head !== block?.[0] || !isValue)) {
     const { blocks } = language.typing;
     if (blocks?.closerColumn === undefined)

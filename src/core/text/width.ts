@@ -148,8 +148,11 @@ export function startOfLine(text: Characters, offset: number): number {
 }
 
 /** The white space with which the line begins that holds `offset`. */
-export function whiteOf(text: string, offset: number): string {
-  const start = startOfLine(text, offset);
+export function whiteOf(
+  text: string,
+  offset: number,
+  start = startOfLine(text, offset),
+): string {
   return text.slice(start, blanksEnd(text, start));
 }
 
@@ -160,9 +163,13 @@ export function behindBlanks(text: Characters, offset: number): boolean {
   return i < 0 || isLineEnd(text.charCodeAt(i));
 }
 
-/** Whether nothing but white space of any kind stands before `offset` on its line. */
-export const beginsItsLine = (text: string, offset: number): boolean =>
-  text.slice(startOfLine(text, offset), offset).trim() === "";
+/** Whether nothing but white space of any kind stands before `offset` on its line; it looks no further than that. */
+export function beginsItsLine(text: string, offset: number): boolean {
+  let i = offset;
+  while (i > 0 && !isLineEnd(text.charCodeAt(i - 1)))
+    if (text[--i]!.trim() !== "") return false;
+  return true;
+}
 
 /** The column of an offset on its line. */
 export function columnAt(text: string, offset: number, tabWidth: number): number {
@@ -176,42 +183,49 @@ export function columnAt(text: string, offset: number, tabWidth: number): number
   return indentColumn(text, start, indent, tabWidth) + columnsBetween(text, indent, offset);
 }
 
-/**
- * The columns at which the first characters of lines stand, behind their indentation, one offset after the other, in
- * time that grows with the text however long its lines are.
- */
-export class LineColumns {
+/** Finds where lines begin, one offset after the other, in time that grows with the text however long its lines are. */
+export class LineStarts {
   private start = 0;
   /** No line ends between `start` and this offset. */
   private seen = 0;
-  /** The column of the line that begins at `start`; -1 where nobody asked for it yet. */
-  private column = -1;
 
-  constructor(
-    private readonly text: Characters,
-    private readonly tabWidth: number,
-  ) {}
+  constructor(readonly text: Characters) {}
 
-  /** The column of the line that holds `offset`. */
+  /** Where the line begins that holds `offset`. */
   of(offset: number): number {
-    if (offset < this.start || offset > this.seen) this.look(offset);
-    if (this.column < 0) {
-      const { text, start } = this;
-      this.column = indentColumn(text, start, blanksEnd(text, start), this.tabWidth);
-    }
-    return this.column;
-  }
-
-  /** Goes to the line that holds `offset`. */
-  private look(offset: number): void {
+    if (offset >= this.start && offset <= this.seen) return this.start;
     const known = offset > this.seen ? this.seen : 0;
     let i = offset;
     while (i > known && !isLineEnd(this.text.charCodeAt(i - 1))) i--;
-    if (i > known || known === 0) {
-      this.start = i;
-      this.column = -1;
-    }
+    if (i > known || known === 0) this.start = i;
     this.seen = offset;
+    return this.start;
+  }
+}
+
+/** The same of the columns at which the first characters of lines stand, behind their indentation. */
+export class LineColumns {
+  private readonly starts: LineStarts;
+  private start = -1;
+  /** The column of the line that begins at `start`. */
+  private column = 0;
+
+  constructor(
+    text: Characters,
+    private readonly tabWidth: number,
+  ) {
+    this.starts = new LineStarts(text);
+  }
+
+  /** The column of the line that holds `offset`. */
+  of(offset: number): number {
+    const start = this.starts.of(offset);
+    if (start !== this.start) {
+      const { text } = this.starts;
+      this.start = start;
+      this.column = indentColumn(text, start, blanksEnd(text, start), this.tabWidth);
+    }
+    return this.column;
   }
 }
 

@@ -37,18 +37,19 @@ export function htmlClosers(
   line = "",
   dialect: Dialect = {},
 ): string {
-  const tokens = (dialect.lex ?? lexHtml)(text, dialect);
-  const end = tagEnd(tokens);
-  if (end !== "") return end + htmlClosers(text + end, "", dialect);
+  const lex = dialect.lex ?? lexHtml;
+  const before = lex(text, dialect);
+  const tag = tagEnd(before);
+  const tokens = tag === "" ? before : lex(text + tag, dialect);
   const parser = new ClosingParser(tokens, false, dialect);
   const open = parser.openAtEnd();
   const ends = (one: OpenElement): boolean => parser.closer(one).trim().startsWith(line);
   // What needs no end tag ends with what holds it, and all that stands in a control with that.
-  const ended = line === "" ? -1 : open.findIndex(ends);
+  const ended = line === "" || tag !== "" ? -1 : open.findIndex(ends);
   const inner = open.slice(0, Math.max(0, ended));
   if (open[ended]?.control === true || inner.every(({ name }) => ENDS_ALONE.has(name)))
     open.splice(0, inner.length);
-  return open.map((one) => parser.closer(one)).join("").trim();
+  return tag + open.map((one) => parser.closer(one)).join("").trim();
 }
 
 /** Where the control begins that an end tag after a text ends; -1 where none of its name is open. */

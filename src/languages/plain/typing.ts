@@ -70,11 +70,16 @@ class Before {
   private match(): void {
     const { tokens, text, open, notation: { brackets = [] } } = this;
     const openers = new Map(brackets.map(([opener, closer]) => [closer, opener]));
+    // All of a text is looked through for each key.
+    const isBracket = new Uint8Array(128);
+    for (const sign of brackets.flat()) isBracket[sign.charCodeAt(0)] = 1;
     for (let t = 0; t < tokens.count; t++) {
       if (tokens.kind(t) !== T.Code) continue;
-      for (let at = tokens.start(t); at < tokens.end(t); at++) {
+      for (let at = tokens.start(t), end = tokens.end(t); at < end; at++) {
+        const c = text.charCodeAt(at);
+        if (c >= 128 || isBracket[c] === 0) continue;
         const sign = text[at]!;
-        if (this.signs.isOpener(sign.charCodeAt(0))) {
+        if (this.signs.isOpener(c)) {
           open.push({ sign, at });
         } else if (openers.has(sign) && open.at(-1)?.sign === openers.get(sign)) {
           const opener = open.pop()!;

@@ -7,7 +7,12 @@ function behindText(text: string, at: number): number {
     case "$":
     case "@": {
       const string = stringEnd(text, at);
-      return string === undefined || string.open ? at : string.end;
+      if (string === undefined) return at;
+      if (!string.open) return string.end;
+      // Each quote of a row would be tried as the first.
+      let behind = at;
+      while (text[behind] === '"') behind++;
+      return behind;
     }
     case "'": return Math.max(at, characterEnd(text, at));
     case "/": {

@@ -2,6 +2,7 @@ import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
+import { beginsItsLine } from "../../core/text/width.js";
 import { VOID, elementName } from "../html/elements.js";
 import { T } from "../html/kinds.js";
 import { HtmlLexer } from "../html/lexer.js";
@@ -83,8 +84,8 @@ class RazorLexer extends HtmlLexer {
   }
 
   private code(end: number, flags = 0): void {
-    const last = end - (/[ \t\r\n]*$/.exec(this.text.slice(this.at, end))?.[0].length ?? 0);
-    const to = Math.max(last, this.at + 1);
+    const { length } = this.text.slice(this.at, end).trimEnd();
+    const to = this.at + Math.max(length, 1);
     this.add(T.Word, to, CODE | flags | this.linesIn(to));
   }
 
@@ -212,8 +213,7 @@ class RazorLexer extends HtmlLexer {
   private pieces(end: number, brace: number): void {
     const { text } = this;
     if (brace < 0) return this.code(end);
-    const head = text.slice(this.at, brace);
-    if (/[\r\n]\s*$/.test(head)) {
+    if (brace > this.at && beginsItsLine(text, brace)) {
       this.code(brace);
       this.blanks();
     }

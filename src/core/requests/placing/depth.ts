@@ -2,7 +2,7 @@ import type { Around, Language, Syntax } from "../../language.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
 import { NONE } from "../../syntax/tree.js";
-import { lineColumn } from "../../text/width.js";
+import { lineColumn, startOfLine } from "../../text/width.js";
 import { bracketAround, bracketColumn } from "./brackets.js";
 import { lineDepths, type Depth } from "./columns.js";
 import type { Context } from "../typing/context.js";
@@ -142,7 +142,8 @@ const beginsWith = (closers: string, line: string): boolean =>
 
 /** The column of the last line that is not blank, one step in where it ends with an opening bracket. */
 export function previousColumn(signs: Signs, before: string, style: Style): number {
-  const line = /[^\r\n]*\S[^\r\n]*\s*$/.exec(before)?.[0] ?? "";
+  const text = before.trimEnd();
+  const line = text.slice(startOfLine(text, text.length));
   const column = lineColumn(line, 0, style.tabWidth);
   return signs.endsOpen(line) ? column + style.indentSize : column;
 }
