@@ -17,7 +17,7 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 46_800,
+    most: 46_850,
   },
   {
     name: "core with Python",

@@ -487,6 +487,19 @@ describe("comments", () => {
         deck && // in summer
         tide;
       `],
+    ["leave no sign alone that stands on the line above", `
+      const fits = seats > 3 &&
+        /* with dogs */ deck;
+      const berth = high ?
+        /* by noon */ upper :
+        /* by night */ lower;
+      `, `
+      const fits = seats > 3
+        && /* with dogs */ deck;
+      const berth = high
+        ? /* by noon */ upper
+        : /* by night */ lower;
+      `],
     ["indent the value behind them", `
       const tide = // at noon
         4;

@@ -45,7 +45,9 @@ function leadIn(
   while (t > first && !tokens.onNewLine(t)) t--;
   const demand: Demand = sheet.demand[next]!;
   const begins = demand === Demand.Line && tokens.onNewLine(t);
-  if (!sheet.folds(next) && !begins) return;
+  // What stands beside the token before it, as behind a sign, does so with its comment.
+  const beside = demand === Demand.Space && t === first;
+  if (!sheet.folds(next) && !begins && !beside) return;
   if (sheet.demand[t] !== Demand.Unset || sheet.is(next, Mark.Dedent)) return;
   for (let c = t; c < next; c++) {
     if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;

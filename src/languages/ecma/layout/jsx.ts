@@ -31,10 +31,15 @@ export abstract class JsxLayout extends TypeLayout {
 
   /** An element as a value: where it takes several lines, brackets stand around it. */
   protected bracketedJsx(t: number, node: number): true {
-    this.sheet.open(t, this.tree.end(node) - 1, FrameFlag.Parens | FrameFlag.Whole, 1);
-    this.sheet.set(t, Demand.Fold, R.Markup);
+    const { sheet, tokens } = this;
+    // The line of a comment is no reason for brackets.
+    const bare = this.commentLineBefore(t);
+    const flags = bare ? 0 : FrameFlag.Parens | FrameFlag.Whole;
+    sheet.open(t, this.tree.end(node) - 1, flags, 1);
+    if (bare && tokens.onNewLine(t)) sheet.line(t, 0, 0, R.Markup);
+    else sheet.set(t, bare ? Demand.Space : Demand.Fold, R.Markup);
     this.visit(node, 0);
-    this.sheet.close();
+    sheet.close();
     return true;
   }
 
