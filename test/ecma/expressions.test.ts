@@ -340,7 +340,7 @@ describe("literals", () => {
       `, `
       a = [1, 2, 3];
       b = ["x", "y"];
-      c = [, a,, b];
+      c = [, a, , b];
       const [low, , high] = tides;
       d = [[1, 0], [0, 1]];
       `],

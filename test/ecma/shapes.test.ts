@@ -503,6 +503,25 @@ describe("comments", () => {
     ["indent the value behind them", `
       const tide = // at noon
         4;
+      const pier =
+      // of the day
+      {
+        berths: 2,
+      };
+      const boat =
+      /*#__PURE__*/
+      build(hull, deck);
+      `, `
+      const tide = // at noon
+        4;
+      const pier =
+        // of the day
+        {
+          berths: 2,
+        };
+      const boat =
+        /*#__PURE__*/
+        build(hull, deck);
       `],
     ["stand in the body that they end", `
       switch (tide) {

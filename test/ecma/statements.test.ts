@@ -49,7 +49,7 @@ describe("declarations", () => {
     ["destructuring", `
       const {a,b:{c=1},...rest}=obj,[d,,e]=list;({f,g}=h)
       `, `
-      const { a, b: { c = 1 }, ...rest } = obj, [d,, e] = list;
+      const { a, b: { c = 1 }, ...rest } = obj, [d, , e] = list;
       ({ f, g } = h);
       `],
   ]);

@@ -73,7 +73,7 @@ function tryPiece(language, { head, piece, tail }, count, fail) {
       return { threw: `threw at ${times}: ${String(error).slice(0, 80)}` };
     }
   };
-  const [few,, many] = [count, 2 * count, 4 * count].map((times) => time(times, fail));
+  const [few, , many] = [count, 2 * count, 4 * count].map((times) => time(times, fail));
   const threw = few.threw ?? many.threw;
   if (threw !== undefined) return fail(threw);
   for (const what of ["whole", "key"]) {

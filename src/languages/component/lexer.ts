@@ -47,7 +47,7 @@ export function lexComponent(text: string): TokenTable {
       at = end;
       continue;
     }
-    const [whole, name,, slash] = tag as unknown as [string, string, string, string];
+    const [whole, name, , slash] = tag as unknown as [string, string, string, string];
     const inner = at + whole.length;
     if (slash === "/") {
       add(T.Whole, at, inner);

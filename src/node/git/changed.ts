@@ -57,7 +57,7 @@ export async function changedFiles(
 function namesIn(fields: readonly string[]): { name: string; isFile: boolean }[] {
   const found = [];
   for (let i = 0; i < fields.length; i++) {
-    const [, mode = "",,, status = ""] = fields[i]!.split(" ");
+    const [, mode = "", , , status = ""] = fields[i]!.split(" ");
     i += status.startsWith("R") || status.startsWith("C") ? 2 : 1;
     // A link's text is no source, and a submodule is no file.
     found.push({ name: fields[i]!, isFile: mode.startsWith("100") });

@@ -23,14 +23,13 @@ export function isAligned(
   if (value < 0) return false;
   const gap = (t: number): number => tokens.start(t) - tokens.gapStart(t);
   const columnOf = (t: number): number => columnAt(tokens.text, tokens.start(t), tabWidth);
-  // Names come to stand in one column, wherever they stand now.
-  const columns = columnOf(value) - columnOf(name);
   return others.some((other) => {
     const beside = other < 0 ? -1 : valueOf(tokens, other);
     if (beside < 0 || gap(value) + gap(beside) <= 2) return false;
     const later = Math.max(name, other);
-    const isNext = tokens.onNewLine(later) && lineEndsIn(tokens, later) === 1;
-    return isNext && columnOf(beside) - columnOf(other) === columns;
+    if (!tokens.onNewLine(later) || lineEndsIn(tokens, later) !== 1) return false;
+    // Names come to stand in one column, wherever they stand now.
+    return columnOf(beside) - columnOf(other) === columnOf(value) - columnOf(name);
   });
 }
 
