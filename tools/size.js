@@ -23,7 +23,7 @@ export const BUNDLES = [
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 61_750,
+    most: 61_800,
   },
   {
     name: "core with JavaScript and TypeScript",

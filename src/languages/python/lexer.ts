@@ -65,6 +65,9 @@ class Lexer {
   readonly tokens: TokenTable;
   private at: number;
   private brackets: OpenBracket[] = [];
+  /** The bracket whose line was asked for last, and the column of that. */
+  private outer = -1;
+  private outerColumn = 0;
   private newLine = true;
   private logical = true;
   /** Set once a bracket is known not to close: from then on indentation may end it. */
@@ -360,7 +363,12 @@ class Lexer {
   /** Whether a line that begins at `start` reads as a new statement, not as more of the open brackets. */
   private endsBrackets(start: number): boolean {
     const outer = this.tokens.start(this.brackets[0]!.token);
-    if (this.columnOf(start) > lineColumn(this.text, outer, PYTHON_TAB)) return false;
+    // Each line within it asks.
+    if (outer !== this.outer) {
+      this.outer = outer;
+      this.outerColumn = lineColumn(this.text, outer, PYTHON_TAB);
+    }
+    if (this.columnOf(start) > this.outerColumn) return false;
     return !/[)\]},:#.+*/%|&^<>=!\\-]/.test(this.text[start]!);
   }
 
