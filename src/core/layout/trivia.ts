@@ -51,7 +51,7 @@ function leadIn(
   if (sheet.demand[t] !== Demand.Unset || sheet.is(next, Mark.Dedent)) return;
   for (let c = t; c < next; c++) {
     if (tokens.has(c, TokenFlag.EndsLine | TokenFlag.MultiLine | TokenFlag.Continues)) return;
-    if (tokens.onNewLine(c + 1)) return;
+    if (tokens.onNewLine(c + 1) && !beside) return;
   }
   if (operand === undefined || next >= tokens.count || tokens.textOf(next).search(operand) !== 0)
     return;
