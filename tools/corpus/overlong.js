@@ -37,7 +37,10 @@ export function splittableLines(language, text, limit) {
   return found;
 }
 
-/** Whether brackets hold more than a short word, or the address of a picture; in C#, more than the type to which the next operand is cast. */
+/**
+ * Whether brackets hold more than a short word or an address; in C#, more than the type to which the next operand
+ * is cast.
+ */
 function mayOpen(language, row, opener, closer) {
   const inside = row.slice(opener + 1, closer);
   if (inside.length === 0 || (inside.length === 1 && inside[0].length <= 12)) return false;

@@ -2,7 +2,7 @@ import type { Style } from "../style/style.js";
 import { NONE, type Parsed, type Tree } from "../syntax/tree.js";
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { lineColumn } from "../text/width.js";
-import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
+import { FrameFlag, Mark, type Sheet } from "./sheet.js";
 
 /** What is to know of the items between a pair of brackets. */
 export interface Items {
@@ -169,9 +169,4 @@ export function closeRow(
   if (items.closing >= 0 || items.lastEnd < 0 || style.closingComma !== "when-split") return;
   sheet.slot(items.lastEnd, Mark.SeparatorSlot);
   sheet.setSlotFrame(items.lastEnd, row);
-}
-
-/** What stands between a number and the dot at token t: whole digits, which would take it, keep a blank. */
-export function beforeDot({ tokens }: Parsed, t: number): Demand {
-  return tokens.isApart(t) && /^[\d_]+$/.test(tokens.textOf(t - 1)) ? Demand.Space : Demand.Join;
 }

@@ -1,5 +1,5 @@
 import { NONE, onOneLine, type Parsed } from "../syntax/tree.js";
-import { FrameFlag } from "./sheet.js";
+import { Demand, FrameFlag } from "./sheet.js";
 
 /** Whether the author began a line at one of a node's own gaps, those inside its children apart. */
 export function splitAtOwn({ tokens, tree }: Parsed, node: number): boolean {
@@ -55,4 +55,9 @@ export function holdsWord({ tokens, tree }: Parsed, node: number, comma: number)
   const inside = tree.end(node) - word - 1;
   if (inside !== 1 && !(inside === 2 && tokens.kind(word + 1) === comma)) return false;
   return !tokens.isTrivia(word) && tokens.end(word) - tokens.start(word) <= SHORT;
+}
+
+/** What stands between a number and the dot at token t: whole digits, which would take it, keep a blank. */
+export function beforeDot({ tokens }: Parsed, t: number): Demand {
+  return tokens.isApart(t) && /^[\d_]+$/.test(tokens.textOf(t - 1)) ? Demand.Space : Demand.Join;
 }

@@ -41,6 +41,9 @@ export const enum N {
   Brackets,
 }
 
+/** The words that say something of a value after a `!`. */
+export const FLAG = /^(?:important|default|global|optional)(?![\w-])/i;
+
 /** The languages that style sheets are written in. */
 export interface Dialect {
   readonly name: "css" | "scss" | "less";

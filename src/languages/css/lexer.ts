@@ -1,6 +1,6 @@
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
-import { T, type Dialect } from "./kinds.js";
+import { FLAG, T, type Dialect } from "./kinds.js";
 
 /** What a character does where no token has begun. */
 const enum Class {
@@ -34,9 +34,6 @@ for (const [sign, kind] of [
 for (let c = 0; c <= Char.Space; c++) CLASSES[c] = Class.Blank;
 for (const c of [Char.LineFeed, Char.CarriageReturn, Char.FormFeed]) CLASSES[c] = Class.LineEnd;
 for (const c of [Char.Quote, Char.Apostrophe]) CLASSES[c] = Class.Quote;
-
-/** The words that say something of a value after a `!`. */
-const FLAGS = /^(?:important|default|global|optional)\b/i;
 
 /** 1 for characters that may compare or multiply, or begin a flag. */
 const OPERATES = new Uint8Array(128);
@@ -226,7 +223,7 @@ class CssLexer {
       case Char.Bang:
         if (next === Char.Equal) return from + 2;
         // White space may follow the sign of a flag.
-        return FLAGS.test(text.slice(from + 1, from + 11)) ? from + 1 : 0;
+        return FLAG.test(text.slice(from + 1, from + 11)) ? from + 1 : 0;
       case Char.Less:
         if (next === Char.Equal) return from + 2;
         // Signs of another language begin with it.

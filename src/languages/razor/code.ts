@@ -54,8 +54,9 @@ export function bracketEnd(text: string, from: number, to = text.length): number
     looked.at = from;
     open.length = 0;
     ends.clear();
+    ends.set(from, NOT_YET);
   }
-  while (looked.at < to && (ends.get(from) ?? NOT_YET) === NOT_YET) {
+  while (looked.at < to && ends.get(from) === NOT_YET) {
     const behind = behindText(text, looked.at);
     if (behind > looked.at) {
       looked.at = behind;
@@ -75,7 +76,7 @@ export function bracketEnd(text: string, from: number, to = text.length): number
       open.length = 0;
     }
   }
-  const end = ends.get(from) ?? NOT_YET;
+  const end = ends.get(from)!;
   return end === NOT_YET || end > to ? NOTHING : end;
 }
 

@@ -1,5 +1,5 @@
-import { beforeDot } from "../../../core/layout/items.js";
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
+import { beforeDot } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";

@@ -30,6 +30,7 @@ export abstract class AtomParser extends PatternParser {
     const first = this.at;
     if (!this.atom()) return;
     this.links(first);
+    // A row of signs nests as deep as it is long.
     for (let depth = 0; depth < DEPTH_LIMIT; depth++) {
       if (!this.eat(T.PlusPlus) && !this.eat(T.MinusMinus)) return;
       this.finish(N.Postfix, first);

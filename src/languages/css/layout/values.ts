@@ -1,6 +1,6 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { N, T } from "../kinds.js";
+import { FLAG, N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { CssBase } from "./base.js";
 
@@ -14,9 +14,6 @@ export const enum Colons {
   Selector,
   AsWritten,
 }
-
-/** What a `!` before it says of a value. */
-const FLAG = /^(?:important|default|global|optional)$/i;
 
 /** Lays out what stands behind colons and at-words, and in brackets. */
 export abstract class CssValues extends CssBase {

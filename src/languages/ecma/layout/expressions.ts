@@ -202,8 +202,8 @@ export abstract class ExpressionLayout extends ArrowLayout {
     const below =
       this.keptBelow(t, child) || (this.isFunction(child) && this.keepsLine(t));
     const typed = below ? 0 : this.insideTypedCall(child);
-    const close = child !== NONE && this.staysClose(child) && !this.remarkBefore(t);
-    if (!below && typed === 0 && close) {
+    const mayStay = !below && typed === 0 && child !== NONE && !this.remarkBefore(t);
+    if (mayStay && this.staysClose(child)) {
       this.space(t, R.Operator);
       return this.visit(child);
     }

@@ -1,6 +1,5 @@
-import { beforeDot } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
-import { operatorsLead, ownSplit } from "../../../core/layout/written.js";
+import { beforeDot, operatorsLead, ownSplit } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T, isBracket } from "../kinds.js";
