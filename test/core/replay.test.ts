@@ -1,4 +1,4 @@
-import { afterEach, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { applyEdits, createEngine } from "oak-tide";
 import { playBlocks, retype, still, typeOut, type Miss } from "oak-tide/node";
 import type { RealFile } from "../support/invariants.js";
@@ -38,9 +38,6 @@ const unasked = (id: string, misses: readonly Miss[]): readonly Miss[] =>
     || expected.trim() !== actual.trim()
     || indentOf(expected) < indentOf(actual)
   ));
-
-// Tests that never wait would keep the runner from hearing of them.
-afterEach(() => new Promise<void>((done) => setImmediate(done)));
 
 describe.each(files)("$name, replayed", (file) => {
   const { id, text } = formatted(file);

@@ -1,21 +1,17 @@
-import type { File, Reporter, Task } from "vitest";
+import type { Reporter, TestModule } from "vitest/node";
 
 /** Closes a run with one plain line that counts its tests. */
 export default class Count implements Reporter {
-  onFinished(files: File[] = []): void {
-    const counts = { pass: 0, fail: 0, skip: 0 };
-    const visit = (task: Task): void => {
-      if (task.type === "suite") task.tasks.forEach(visit);
-      else if (task.result?.state === "pass") counts.pass++;
-      else if (task.result?.state === "fail") counts.fail++;
-      else counts.skip++;
-    };
+  onTestRunEnd(files: readonly TestModule[], errors: readonly unknown[]): void {
+    const counts = { passed: 0, failed: errors.length, skipped: 0, pending: 0 };
     for (const file of files) {
-      file.tasks.forEach(visit);
-      // A file that does not even load is a failure too.
-      if (file.result?.state === "fail" && file.tasks.length === 0) counts.fail++;
+      const before = counts.failed;
+      for (const test of file.children.allTests()) counts[test.result().state]++;
+      // One that does not load, or whose preparations throw, fails without a failing test.
+      if (file.state() === "failed" && counts.failed === before) counts.failed++;
     }
-    const skipped = counts.skip > 0 ? `, ${counts.skip} skipped` : "";
-    console.log(`\n${counts.pass} passed, ${counts.fail} failed${skipped}`);
+    const left = counts.skipped + counts.pending;
+    const skipped = left > 0 ? `, ${left} skipped` : "";
+    console.log(`\n${counts.passed} passed, ${counts.failed} failed${skipped}`);
   }
 }

@@ -16,7 +16,6 @@ import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 import { LayoutBase } from "./base.js";
 
-/** What a bracket holds. */
 /** What stays on the line of the type before it. */
 const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
 
