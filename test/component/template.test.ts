@@ -230,3 +230,10 @@ describe("by width", () => {
     { listSplit: "by-width", expressionSplit: "by-width", maxLineLength: 50 },
   );
 });
+
+test("a line that joins the one before it leaves what both sides share", () => {
+  const text = `<template>\n  <p\n    v-if="\n      a &&\n      b\n    "\n  />\n</template>\n`;
+  const { edits } = open("vue", text).formatDocument({ expressionSplit: "by-width" });
+  expect(edits.filter(({ newText }) => newText === " ")).toEqual([]);
+  expect(applyEdits(text, edits)).toContain("a && b");
+});

@@ -114,6 +114,26 @@ describe("SCSS", () => {
 
 describe("Less", () => {
   fixtures("less", [
+    ["values that are collected", `
+      .berth{shadow+:0 0  1px ,0 0 2px;turn+_ : scale(2) ;a+:hover{b:c}}
+      `, `
+      .berth {
+        shadow+: 0 0 1px, 0 0 2px;
+        turn+_: scale(2);
+        a + :hover {
+          b: c;
+        }
+      }
+      `],
+    ["a list of one that ends with its comma", `
+      .berth {
+        @depths : 4m  , ;
+      }
+      `, `
+      .berth {
+        @depths: 4m,;
+      }
+      `],
     ["variables, maps and detached rulesets", `
       @low:1px;@colours:{deep:blue}
       .a{color:@colours[deep];@detached();width:~"calc(1px + @{low})"}

@@ -85,12 +85,12 @@ describe("signs between values that part anyway", () => {
         height: if((@a = 1), @a, @b);
       }
       `],
-    ["alternatives of a guard stand on one line, and signs that merge stay", `
+    ["alternatives of a guard stand on one line, and values that are collected get their blank", `
       .g{& when not(@a=1),(@b>2){border+:1px;w:if((@b>=5)and(@b=<6),1,2)}}
       `, `
       .g {
         & when not (@a = 1), (@b > 2) {
-          border+:1px;
+          border+: 1px;
           w: if((@b >= 5) and (@b =< 6), 1, 2);
         }
       }

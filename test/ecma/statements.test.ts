@@ -383,3 +383,19 @@ describe("modules", () => {
       `],
   ]);
 });
+
+describe("comments at the ends of lines", () => {
+  fixtures("javascript", [["go on standing in one column where a terminator comes in", `
+    tide
+      .read([north]) // the first
+      .read([south]) // the last
+
+    moor()
+    `, `
+    tide
+      .read([north])  // the first
+      .read([south]); // the last
+
+    moor();
+    `]]);
+});

@@ -206,5 +206,11 @@ describe("template tongues by width", () => {
       <li>{{ tide }}</li>
       {% endfor %}
     </ul>
+    `], ["a value is a word, also where it comes to have a line for itself", `
+    <b>
+    {{ tide }}
+    </b>
+    `, `
+    <b> {{ tide }} </b>
     `]], { listSplit: "by-width", expressionSplit: "by-width" });
 });

@@ -1,5 +1,6 @@
-import { describe } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fixtures } from "../support/fixtures.js";
+import { format } from "../support/format.js";
 
 describe("what takes lines of its own in an element of a text stands deeper", () => {
   fixtures("html", [
@@ -101,4 +102,22 @@ describe("what takes lines of its own in an element of a text stands deeper", ()
       <p>Ferries <a href="/tides"> wait </a> at <em>low water</em>.</p>
       `],
   ]);
+});
+
+/** What makes a text too long for a second look. */
+const long = `<!-- ${"the tide is out ".repeat(40)}-->\n`;
+
+test("a comment on a line of its own keeps it where lines are filled", () => {
+  const style = { listSplit: "by-width" } as const;
+  const text = `<b>\n<!-- low -->\n<i>tide</i>\n<!-- high -->\n</b>\n${long}`;
+  const wanted = `<b>\n  <!-- low -->\n  <i>tide</i>\n  <!-- high -->\n</b>\n${long}`;
+  expect(format("html", text, style)).toBe(wanted);
+  expect(format("html", wanted, style)).toBe(wanted);
+});
+
+test("no white space comes to where a browser opens an element again", () => {
+  const text = `<pre><code>low\n</pre></code>\n<div>\n  tide\n</div>\n${long}`;
+  expect(format("html", text)).toBe(text);
+  const closed = text.replace("</pre></code>", "</code></pre><b>high</b>");
+  expect(format("html", closed)).toBe(closed.replace("<b>", "\n<b>"));
 });

@@ -8,7 +8,8 @@ import { parseMarkdown } from "../../dist/languages/markdown/parser.js";
 /** The languages of the fences of a text, each with what stands before its lines. */
 const regions = (text: string): string[] =>
   [...markdownRegions(parseMarkdown(text))].map(
-    ({ languageId, prefix }) => `${languageId} ${JSON.stringify(prefix)}`,
+    ({ languageId, prefix, isUneven }) =>
+      isUneven === true ? "uneven" : `${languageId} ${JSON.stringify(prefix)}`,
   );
 
 const fenced = (info: string): string => `\`\`\`${info}\na\n\`\`\`\n`;
@@ -45,8 +46,9 @@ describe("whose a fence is", () => {
     expect(regions("> ```js\n> b\n>\n> c\n> ```\n")).toEqual(['javascript "> "']);
     expect(regions("> 1. ```py\n>    b\n>    ```\n")).toEqual(['python ">    "']);
     expect(regions("  ```js\n  b\n  ```\n")).toEqual(['javascript "  "']);
-    // Lines that have other things before them are nobody's.
-    expect(regions("> ```js\n> b\n>c\n> ```\n")).toEqual([]);
+    // Lines that have other things before them wait for what their list or quotation gives them.
+    expect(regions("> ```js\n> b\n>c\n> ```\n")).toEqual(["uneven"]);
+    expect(regions("- a\n\n  ```js\n\tb\n  ```\n")).toEqual(["uneven"]);
     expect(regions("```js\n```\n")).toEqual([]);
   });
 });

@@ -72,7 +72,12 @@ describe("tables", () => {
       "pier  |   m | note\n:---: | --: | ---------\n潮    | 4.1 | `\\|`\nnorth |  10 | low water\n",
     ],
     ["with an empty cell there", "a|b\n-|-\n |c\n", "a|b\n-|-\n|c\n"],
-    ["with pipes in some rows", "a|b\n-|-\n|c|d|\n", "a|b\n-|-\n|c|d|\n"],
+    [
+      "with pipes where its rows begin",
+      "|pier|m\n|-|-\n|north|\n|south\n|low|2 |\n",
+      "| pier  | m\n| ----- | ---\n| north |\n| south\n| low   | 2   |\n",
+    ],
+    ["with pipes before some rows", "a|b\n-|-\n|c|d|\n", "a|b\n-|-\n|c|d|\n"],
   ]);
 });
 
@@ -92,6 +97,16 @@ describe("code in fences", () => {
       "a session, or nobody's",
       "```console\n$ a   b\n```\n\n```\na   b\n```\n",
       "```console\n$ a   b\n```\n\n```\na   b\n```\n",
+    ],
+    [
+      "indented, with blanks on an empty line",
+      "  ```text\n  a\n   \n  b\n  ```\n",
+      "```text\na\n \nb\n```\n",
+    ],
+    [
+      "behind tabs that reach into its column",
+      "- a\n\n  ```js\n\tlow()\n\t\thigh()\n\t```\n",
+      "- a\n\n  ```js\n  low();\n  high();\n  ```\n",
     ],
     ["what does not parse", "```js\nif (\n```\n", "```js\nif (\n```\n"],
     ["open at the end", "```text\na  \n\n\n", "```text\na  \n\n\n"],

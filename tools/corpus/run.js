@@ -18,7 +18,7 @@ import { judge, stopOracles } from "./oracles/index.js";
 import { unclose } from "./unclosed.js";
 import { repeat } from "./repeat.js";
 import { splittableLines } from "./overlong.js";
-import { scramble } from "./scramble.js";
+import { hidesStep, scramble } from "./scramble.js";
 
 const argv = process.argv.slice(2);
 if (argv.includes("--repeat")) {
@@ -47,7 +47,7 @@ if (argv.length === 0) {
     "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--style JSON] [--show FINDINGS]\n"
     + "       npm run corpus -- DIR… --cross PROGRAMS [--seed NUMBER] [--most FILES] [--show FINDINGS]\n"
     + "       npm run corpus -- DIR… --churn [--style-file FILE] [--most FILES] [--show LINES]\n"
-    + "       npm run corpus -- --repeat [LANGUAGE] [--pairs]",
+    + "       npm run corpus -- --repeat [LANGUAGE] [--pairs] [--contexts]",
   );
   process.exit(2);
 }
@@ -131,7 +131,8 @@ async function checkFile(language, path, text, row) {
     : text.replace(/(<(script|style)\b[^>]*>)[^]*?(?=<\/\2\b)/gi, "$1");
   const settled = format(language, bare, byWidth).text;
   const scrambled = scramble(language, settled, row.files);
-  const again = format(language, scrambled, { ...byWidth, ...shown(language, settled) }).text;
+  const step = hidesStep(language) ? shown(language, settled) : {};
+  const again = format(language, scrambled, { ...byWidth, ...step }).text;
   if (again !== settled) {
     row.scramble++;
     const a = settled.split("\n");

@@ -39,6 +39,9 @@ export function scramble(language, text, seed) {
   return parts.join("");
 }
 
+/** Whether a scrambled text shows no step: code in texts with marks and in components keeps its own. */
+export const hidesStep = ({ name }) => name !== "markdown" && name !== "component";
+
 /** Blocks of a text with marks, by their kinds, whose lines may stand up to three columns in. */
 const MOVABLE = { heading: 5, break: 7, table: 11 };
 

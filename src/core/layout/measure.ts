@@ -81,7 +81,7 @@ export class Measure {
   }
 
   /** Columns of a semicolon that goes into gap g although no line need end there; they count with token g - 1. */
-  private slot(g: number): number {
+  slot(g: number): number {
     const { tokens, marks, demand } = this.sheet;
     const mark = marks[g]! & (Mark.TerminatorSlot | Mark.KeepsBlanks);
     const ends = g === tokens.count || demand[g] === Demand.Line;

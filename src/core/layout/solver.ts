@@ -427,7 +427,9 @@ class Solver {
       if ((mark & (Mark.TerminatorSlot | Mark.KeepsBlanks)) === Mark.TerminatorSlot)
         this.inserts.push({ gap: g, text: this.terminator, column: -1 });
     }
-    this.column += measure.upTo[Math.min(last + 1, count)]! - measure.upTo[first]!;
+    // A terminator behind it comes with its gap.
+    const end = Math.min(last + 1, count);
+    this.column += measure.upTo[end]! - measure.upTo[first]! - measure.slot(end);
   }
 
   /** Decides one gap; answers a frame that has to be split instead, or -1. */

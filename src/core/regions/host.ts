@@ -273,16 +273,16 @@ export class HostRegions {
       if (!held.some(({ from, to }) => region.from >= from && region.to <= to)) yield region;
   }
 
-  /** A region as a document, with what stands around a fragment of its kind; undefined where nobody knows its language. */
+  /** A region as a document, with what stands around a fragment of its kind; undefined where it is to be left alone. */
   private open(
     lines: Lines,
     region: Region,
     around: HostStyle,
     line?: number,
   ): Inside | undefined {
-    const { languageId, start, islands = [] } = region;
+    const { languageId, start, islands = [], isUneven } = region;
     const language = this.host.languageOf(languageId);
-    if (language === undefined) return undefined;
+    if (language === undefined || isUneven === true) return undefined;
     const rows = RegionRows.of(lines, region);
     const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
     const inside = masked(

@@ -164,11 +164,13 @@ export class Inside {
       if (endsLine && /^[\r\n]/.test(document.slice(to, to + 1)))
         return { ...change, text: change.text.replace(/[ \t]+$/, "") };
       const replaced = document.slice(from, to);
-      const old = replaced.slice(startOfLine(replaced, replaced.length));
-      let same = 0;
-      while (same < old.length && change.text.at(-1 - same) === old.at(-1 - same)) same++;
+      const own = replaced.slice(startOfLine(replaced, replaced.length));
+      const old = own === "" && replaced !== "" ? rows.before(change.to) : own;
       const { length } = change.text;
-      return same === 0 || same >= length
+      let same = 0;
+      while (same < Math.min(old.length, length) && change.text.at(-1 - same) === old.at(-1 - same))
+        same++;
+      return same === 0
         ? change
         : { ...change, to: change.to - same, text: change.text.slice(0, length - same) };
     });

@@ -25,6 +25,8 @@ export interface Region extends Span {
   readonly start?: Fragment | undefined;
   /** What stands before each of its lines, indentation included: a quotation's `> `, a list's blanks. */
   readonly prefix: string;
+  /** Whether not all of its lines have that before them: it is left alone until its host has given it to them. */
+  readonly isUneven?: boolean | undefined;
   /** Whether its lines stand in the depth of the host's lines, behind white space of the same kind. */
   readonly nested?: boolean | undefined;
   /** Whether it seems to end too early, as a bracket lacks in it: what stands below tells nothing then. */

@@ -98,6 +98,12 @@ export class RegionRows {
     return { at: from + starts[row]! + prefixes[row]!, text: prefix.slice(prefixes[row]) };
   }
 
+  /** How much of what stands before other lines stands before that of an offset of the host. */
+  before(offset: number): string {
+    const row = this.rowAt(offset - this.region.from);
+    return row < 0 ? "" : this.region.prefix.slice(0, this.prefixes[row]);
+  }
+
   /** Whether all lines between two offsets of the host have the prefix, or are blank. */
   isWhole(from: number, to: number, host: Pick<Lines, "slice">): boolean {
     const { region, starts, prefixes } = this;

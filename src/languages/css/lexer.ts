@@ -195,6 +195,10 @@ class CssLexer {
       if (/[\r\n]/.test(text.slice(end, close))) lines |= TokenFlag.MultiLine;
       end = Math.max(end, close);
     }
+    if (end > at && text.charCodeAt(end) === Char.Plus && this.dialect.name === "less") {
+      COLLECTS.lastIndex = end;
+      end += COLLECTS.exec(text)?.[0].length ?? 0;
+    }
     // A sign that would go on with nothing.
     if (end === at) end++;
     const isAt = first === Char.At && text.charCodeAt(at + 1) !== Char.LeftBrace && end > at + 1;
@@ -308,6 +312,9 @@ const SCRIPT_PART = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'|[()]/g;
 
 const isLineEnd = (c: number): boolean =>
   c === Char.LineFeed || c === Char.CarriageReturn || c === Char.FormFeed;
+
+/** The sign behind a property whose values are collected, as Less has them: `shadow+: …`, `transform+_: …`. */
+const COLLECTS = /\+_?(?=[ \t]*:(?![a-z:\\-]))/iy;
 
 /** Whether a word is the function in which an old browser took a script. */
 const isScript = (text: string, from: number, to: number): boolean =>

@@ -66,6 +66,19 @@ export const ENDS_ALONE = names(
 /** Elements of which a browser opens one again before the next text where its end tag lacks (13.2.4.3). */
 export const OPENED_AGAIN = names("a b big code em font i nobr s small strike strong tt u");
 
+const ANY_OPENED_AGAIN = new RegExp(`<(/?)(${[...OPENED_AGAIN].join("|")})(?=[\\s/>])`, "gi");
+
+/** Whether tags in a text leave an element open that a browser opens again. */
+export function leavesOpen(text: string): boolean {
+  const open = new Map<string, number>();
+  for (const [, ends, name] of text.matchAll(ANY_OPENED_AGAIN)) {
+    const of = name!.toLowerCase();
+    const depth = open.get(of) ?? 0;
+    open.set(of, ends === "" ? depth + 1 : Math.max(0, depth - 1));
+  }
+  return [...open.values()].some((depth) => depth > 0);
+}
+
 /** Blocks that end with what holds them, be that inline as a `select` is. */
 export const CHOICE = names("option optgroup");
 

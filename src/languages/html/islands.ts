@@ -247,6 +247,12 @@ const isLone = (tokens: TokenTable, t: number): boolean => (
   && isIsland(tokens.textOf(t))
 );
 
+/** What begins an island that shows a value, and is no part, statement or comment. */
+const VALUE = /^(?:\{\{(?![~{]*[>!#/^&])|<%[=-](?!-)|<\?=)/;
+
+/** Whether token t begins with an island that shows a value. */
+export const isValue = (tokens: TokenTable, t: number): boolean => VALUE.test(tokens.textOf(t));
+
 /** Whether a value of a template is all that stands on a line: `{{ tide }}`, `<%= tide %>`, `@Model.Tide`. */
 export const isLoneValue = (tokens: TokenTable, t: number): boolean =>
   standsAlone(tokens, t) && (/^@[^@]/.test(tokens.textOf(t)) || isIsland(tokens.textOf(t)));

@@ -76,14 +76,24 @@ export interface Blocks {
   readonly ends: readonly number[];
 }
 
-/** What stands on a line after what its containers take; what they leave of a tab is blanks. */
-export function rowText(text: string, { starts, ends }: Blocks, { line, at, column }: Row): string {
-  if (text.charCodeAt(at) !== 9) return text.slice(at, ends[line]);
+/** The lines of code in a fence. */
+export const codeRows = ({ rows, closed }: Fence): readonly Row[] =>
+  rows.slice(1, closed ? -1 : undefined);
+
+/** How many columns containers leave of a tab that they take in part; 0 where a row begins with none. */
+export function leftOfTab(text: string, { starts }: Blocks, { line, at, column }: Row): number {
+  if (text.charCodeAt(at) !== 9) return 0;
   let there = 0;
   for (let i = starts[line]!; i < at; i++)
     there += text.charCodeAt(i) === 9 ? TAB - (there % TAB) : 1;
-  if (column <= there) return text.slice(at, ends[line]);
-  return " ".repeat(TAB - (column % TAB)) + text.slice(at + 1, ends[line]);
+  return column <= there ? 0 : TAB - (column % TAB);
+}
+
+/** What stands on a line after what its containers take; what they leave of a tab is blanks. */
+export function rowText(text: string, blocks: Blocks, row: Row): string {
+  const left = leftOfTab(text, blocks, row);
+  const from = left > 0 ? row.at + 1 : row.at;
+  return " ".repeat(left) + text.slice(from, blocks.ends[row.line]);
 }
 
 /** Blocks nest no deeper: what is beyond is part of the text. */

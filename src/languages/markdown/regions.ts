@@ -1,7 +1,7 @@
 import type { Syntax } from "../../core/language.js";
 import type { Region } from "../../core/regions/region.js";
 import { pattern } from "../../core/text/patterns.js";
-import type { Block, Fence } from "./blocks.js";
+import { codeRows, leftOfTab, type Block, type Blocks, type Fence } from "./blocks.js";
 import { B } from "./kinds.js";
 import type { MarkdownSyntax } from "./parser.js";
 
@@ -52,42 +52,41 @@ export function* markdownRegions(syntax: Syntax): Iterable<Region> {
 function* regionsIn(
   block: Block,
   text: string,
-  lines: { readonly starts: readonly number[]; readonly ends: readonly number[] },
+  blocks: Blocks,
 ): Iterable<Region> {
   for (const child of block.children) {
     if (child.kind === B.Fence) {
-      const region = regionOf(child as Fence, text, lines);
+      const region = regionOf(child as Fence, text, blocks);
       if (region !== undefined) yield region;
     } else {
-      yield* regionsIn(child, text, lines);
+      yield* regionsIn(child, text, blocks);
     }
   }
 }
 
-function regionOf(
-  { rows, closed, indent, info, sign, length }: Fence,
-  text: string,
-  { starts, ends }: { readonly starts: readonly number[]; readonly ends: readonly number[] },
-): Region | undefined {
+function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefined {
+  const { indent, info, sign, length } = fence;
+  const { starts, ends } = blocks;
   const name = /^[^\s{},:]+/.exec(info.replace(/^\{?\.?/, ""))?.[0]?.toLowerCase() ?? "";
   if (name === "" || SESSIONS.has(name)) return undefined;
-  const code = rows.slice(1, closed ? -1 : undefined);
+  const code = codeRows(fence);
   const first = code.find(({ line, at }) => text.slice(at, ends[line]).trim() !== "");
   if (first === undefined) return undefined;
   const own = text.slice(first.at, ends[first.line]);
   const dropped = Math.min(indent, own.length - own.trimStart().length);
   const prefix = text.slice(starts[first.line], first.at + dropped);
-  // All its lines must have the same before them.
-  const isEven = code.every(({ line }) => {
+  const isEven = code.every((one) => {
+    const { line } = one;
+    if (leftOfTab(text, blocks, one) > 0) return false;
     const row = text.slice(starts[line], ends[line]);
     return row.startsWith(prefix) || row.trim() === "" || row.trimEnd() === prefix.trimEnd();
   });
-  if (!isEven) return undefined;
   return {
     from: starts[code[0]!.line]!,
     to: ends[code.at(-1)!.line]!,
     languageId: NAMES[name] ?? name,
     prefix,
+    isUneven: !isEven,
     closer: pattern(`\\${sign}{${length}}`),
   };
 }

@@ -33,8 +33,10 @@ export abstract class CssValues extends CssBase {
     const commas = this.commasOf(node, first, end);
     if (commas.count === 0) {
       if (lead >= 0) sheet.set(lead, Demand.Space, R.Colon);
+      const ends = this.separates(end - 1) && end - 1 > first;
       this.openRows(first, end);
-      this.words(node, first, end, Demand.Fold, colons);
+      this.words(node, first, ends ? end - 1 : end, Demand.Fold, colons);
+      if (ends) sheet.set(end - 1, Demand.Join, R.Comma);
       sheet.close();
       return;
     }

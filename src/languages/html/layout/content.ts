@@ -4,7 +4,7 @@ import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
-import { ISLANDS, beginsOwnLine, endsOwnLine, holdsText, isStep } from "../islands.js";
+import { ISLANDS, beginsOwnLine, endsOwnLine, holdsText, isStep, isValue } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { leavesAtMargin } from "../margin.js";
 import { R } from "../rules.js";
@@ -89,7 +89,7 @@ export class HtmlLayout extends HtmlItems {
       this.paragraph(items, first, end, edge, content);
     } else {
       this.run(items, content, true);
-      if (edge > end) this.keepApart(end, Demand.Fold);
+      if (edge > end) this.beside(end, items.at(-1)!.first, content);
     }
   }
 
@@ -135,7 +135,11 @@ export class HtmlLayout extends HtmlItems {
 
   /** Whether token t is an island of another tongue on a line of its own. */
   protected isLone(t: number): boolean {
-    return ISLANDS.isLone(this.tokens, t);
+    // By width alone a value is a word, to which filled lines may leave one of its own.
+    return (
+      ISLANDS.isLone(this.tokens, t)
+      && (this.asAuthored || isStep(this.tokens, t) || !isValue(this.tokens, t))
+    );
   }
 
   /** Whether token t is a statement between markup, which has a line of its own like others. */
@@ -326,16 +330,17 @@ export class HtmlLayout extends HtmlItems {
     // Filled lines of a text in a line may leave nothing of those that the author broke.
     const rows = ends && !holder.block ? 0 : this.rowsIn(items);
     sheet.open(first, edge - 1, flags | split | rows, 1);
-    this.beside(first, holder);
+    this.beside(first, first, holder);
     this.run(items, holder, false);
-    if (edge > end) this.beside(end, holder);
+    if (edge > end) this.beside(end, items.at(-1)!.first, holder);
     if (ends) sheet.mark(end, Mark.Dedent);
     sheet.close();
   }
 
-  /** The gap between a content and a tag of what holds it. */
-  private beside(t: number, { block }: Holder): void {
-    if (block && t < this.opened) this.sheet.set(t, Demand.Seam, R.Tag);
+  /** The gap between a content, of which `item` stands there, and a tag of what holds it. */
+  private beside(t: number, item: number, { block }: Holder): void {
+    if (this.tokens.isTrivia(item)) this.sheet.line(t, 0, 0, R.Line);
+    else if (block && t < this.opened) this.sheet.set(t, Demand.Seam, R.Tag);
     else this.keepApart(t, Demand.Fold);
   }
 

@@ -1,4 +1,5 @@
 import { NONE } from "../../../core/syntax/tree.js";
+import { leavesOpen, NESTED_RAW } from "../elements.js";
 import { N, T } from "../kinds.js";
 import { HtmlTags, type Part } from "./tags.js";
 
@@ -39,10 +40,22 @@ export abstract class HtmlItems extends HtmlTags {
     const { tree } = this;
     let first = Infinity;
     for (let node = 1; node <= tree.size; node++) {
-      if (tree.kind(node) !== N.Element || tree.kind(tree.lastChild(node)) === N.EndTag) continue;
-      if (this.kindOf(node).isOpenedAgain) first = Math.min(first, tree.end(tree.child(node)));
+      if (tree.kind(node) !== N.Element) continue;
+      const kind = this.kindOf(node);
+      const opens = tree.kind(tree.lastChild(node)) === N.EndTag
+        ? NESTED_RAW.has(kind.name) && this.leavesOpen(tree.next(tree.child(node)))
+        : kind.isOpenedAgain;
+      if (opens) first = Math.min(first, tree.end(tree.child(node)));
     }
     return first;
+  }
+
+  /** Whether the tags in a content that stands as it is leave such an element open. */
+  private leavesOpen(content: number): boolean {
+    const { tree, tokens } = this;
+    if (tree.kind(content) !== N.Content) return false;
+    const from = tokens.start(tree.first(content));
+    return leavesOpen(tokens.text.slice(from, tokens.end(tree.end(content) - 1)));
   }
 
   protected itemsOf(

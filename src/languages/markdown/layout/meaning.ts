@@ -1,5 +1,6 @@
 import {
   cellsOf,
+  codeRows,
   rowText,
   type Block,
   type Blocks,
@@ -37,12 +38,12 @@ class Reader {
       case B.Underlined:
         return `${block.kind}(${block.rows.map((row, i) => this.proseOf(row, i === block.rows.length - 1)).join("\n")})`;
       case B.Fence: {
-        const { info, indent, rows } = block as Fence;
-        const lines = rows.slice(1).map((row) => {
+        const { info, indent, closed } = block as Fence;
+        const lines = codeRows(block as Fence).map((row) => {
           const own = this.raw(row);
           return own.slice(Math.min(indent, own.length - own.trimStart().length));
         });
-        return `fence ${info}(${lines.join("\n")})`;
+        return `fence${closed ? "" : " open"} ${info}(${lines.join("\n")})`;
       }
       case B.Table:
         return `table(${block.rows.map((row, i) => this.cells(row, i === 1)).join("\n")})`;

@@ -244,8 +244,7 @@ class Rewriter {
       const isEdge = i === 0 || (closed && i === rows.length - 1);
       if (isEdge) return this.line(row, lead, 0, R.Indent);
       this.kept.add(row.line);
-      const own = this.contentOf(row) === "" ? 0 : this.whiteOf(row);
-      this.moved(row, lead, Math.min(indent, own));
+      this.moved(row, lead, Math.min(indent, this.whiteOf(row)));
     });
   }
 
@@ -261,7 +260,7 @@ class Rewriter {
   private moved(row: Row, lead: Lead, drop: number): void {
     const { text, blocks: { starts } } = this;
     const before = lead(row.line);
-    if (before === undefined || this.blank[row.line] === 1) return;
+    if (before === undefined || (this.blank[row.line] === 1 && drop === 0)) return;
     const isThere =
       row.at - starts[row.line]! === before.length && text.startsWith(before, starts[row.line]);
     if (drop === 0 && isThere) return;

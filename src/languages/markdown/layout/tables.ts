@@ -4,20 +4,20 @@ import { displayWidth } from "./width.js";
 /** Columns of the shortest row under a head. */
 const LEAST = 3;
 
-/** A row with a pipe at both ends, and one without any. */
-const BARRED = /^\|.*[^\\]\|$/;
+/** A row with a pipe at its end, and one without any at its ends. */
+const CLOSED = /^\|.*[^\\]\|$/;
 const BARE = /^(?!\|).*(?:[^|]|\\\|)$/;
 
 /**
- * The rows of a table with their columns aligned; undefined where one row has pipes at its ends and another has not,
- * or a row would be longer than the limit.
+ * The rows of a table with their columns aligned; undefined where one row begins with a pipe and another does not, or
+ * a row would be longer than the limit. A pipe at a row's end stays, and none comes there.
  *
  * @param rows from their first pipe on; the second is the one under the head.
  * @param room how many columns a row may take.
  */
 export function alignedRows(rows: readonly string[], room: number): string[] | undefined {
   const bare = rows.every((row) => BARE.test(row.trim()));
-  if (!bare && !rows.every((row) => BARRED.test(row.trim()))) return undefined;
+  if (!bare && !rows.every((row) => row.trim().startsWith("|"))) return undefined;
   const cells = rows.map(cellsOf);
   // Where nothing stands beside it, a pipe would be one at the row's end.
   if (bare && cells.some((row) => row[0] === "" || row.at(-1) === "")) return undefined;
@@ -40,7 +40,8 @@ export function alignedRows(rows: readonly string[], room: number): string[] | u
   };
   return cells.map((row, n) => {
     const inner = row.map((text, i) => cell(text, n, i)).join(" | ");
-    return bare ? inner.trimEnd() : `| ${inner} |`;
+    if (bare) return inner.trimEnd();
+    return CLOSED.test(rows[n]!.trim()) ? `| ${inner} |` : `| ${inner}`.trimEnd();
   });
 }
 
