@@ -1,6 +1,24 @@
 import { describe } from "vitest";
 import { fixtures } from "../support/fixtures.js";
 
+describe("a value of one call below its name", () => {
+  fixtures("css", [["where the line is full", `
+    .tide {
+      mark: var(--tide);
+      high-water-mark: var(--gullhaven-high-water-mark-of-the-northern-pier-at-spring-tide-in-centimetres);
+      low-water-mark: var(--gullhaven-low-water-mark-of-the-northern-pier-at-spring-tide-in-metres) !important;
+    }
+    `, `
+    .tide {
+      mark: var(--tide);
+      high-water-mark:
+        var(--gullhaven-high-water-mark-of-the-northern-pier-at-spring-tide-in-centimetres);
+      low-water-mark:
+        var(--gullhaven-low-water-mark-of-the-northern-pier-at-spring-tide-in-metres) !important;
+    }
+    `]]);
+});
+
 describe("rules", () => {
   fixtures("css", [
     [

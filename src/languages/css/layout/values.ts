@@ -1,3 +1,4 @@
+import { Char } from "../../../core/text/characters.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { FLAG, N, T } from "../kinds.js";
@@ -32,12 +33,15 @@ export abstract class CssValues extends CssBase {
     const { tokens, sheet, style } = this;
     const commas = this.commasOf(node, first, end);
     if (commas.count === 0) {
-      if (lead >= 0) sheet.set(lead, Demand.Space, R.Colon);
+      const below = lead >= 0 && this.isOneCall(node, first, end);
+      if (below) sheet.open(lead, end - 1, FrameFlag.IfItHelps, 1);
+      if (lead >= 0) sheet.set(lead, below ? Demand.Fold : Demand.Space, R.Colon);
       const ends = this.separates(end - 1) && end - 1 > first;
       this.openRows(first, end);
       this.words(node, first, ends ? end - 1 : end, Demand.Fold, colons);
       if (ends) sheet.set(end - 1, Demand.Join, R.Comma);
       sheet.close();
+      if (below) sheet.close();
       return;
     }
     const written = style.listSplit === "as-written" && commas.split === commas.count;
@@ -53,6 +57,16 @@ export abstract class CssValues extends CssBase {
     if (leads) sheet.set(lead, Demand.Fold, R.Colon);
     this.parts(node, first, end, colons);
     sheet.close();
+  }
+
+  /** Whether a value is a function of one word, as `var(--high-water)` is: where the line is full, it goes below its name. */
+  private isOneCall(node: number, first: number, end: number): boolean {
+    const { tree, tokens } = this;
+    const inside = tree.childAt(node, first + 1);
+    const behind = first + 4;
+    if (inside === NONE || tree.first(inside) !== first + 1 || tree.end(inside) !== behind)
+      return false;
+    return end === behind || tokens.text.charCodeAt(tokens.start(behind)) === Char.Bang;
   }
 
   /** The parts of a list between commas, each of which fills lines. */
