@@ -361,8 +361,11 @@ export class Document {
     );
     const region = this.regions?.at(offset, offset, enter)
       ?? this.regions?.find(viewed(), offset, offset, enter);
-    if (region !== undefined)
-      return this.typedWhole(region.typed(lines, offset, character, style), offset);
+    const inside = region?.typed(lines, offset, character, style);
+    // The ends of a fragment may be the host's.
+    const isLeft = enter && inside?.changes.length === 0 && region!.region.start !== undefined;
+    if (inside !== undefined && (!isLeft || entered === undefined))
+      return this.typedWhole(inside, offset);
     const asks = enter ? entered : interpolation?.sign.endsWith(character);
     if (!asks && this.current.isInText(offset)) return nothing;
     const view = viewed();

@@ -165,6 +165,16 @@ describe("requests", () => {
       "<template>\n  <p :class=\"{¦}\" />\n</template>\n",
       "<template>\n  <p :class=\"{\n    ¦\n  }\" />\n</template>\n",
     ],
+    [
+      "between the quotes of a handler",
+      "<template>\n  <p @click=\"¦\" />\n</template>\n",
+      "<template>\n  <p @click=\"\n    ¦\n  \" />\n</template>\n",
+    ],
+    [
+      "behind what goes on in a condition",
+      "<template>\n  <p\n    v-if=\"low &&¦\"\n  />\n</template>\n",
+      "<template>\n  <p\n    v-if=\"low &&\n      ¦\"\n  />\n</template>\n",
+    ],
     ["in a style sheet", "<style>\n.a {¦}\n</style>\n", "<style>\n.a {\n  ¦\n}\n</style>\n"],
   ])("Enter %s", (_, text, wanted) => {
     expect(keyed("vue", text)).toBe(wanted);

@@ -267,6 +267,53 @@ Tides change.
 `,
     ],
     [
+      "in a comment whose last row of stars stands in its column",
+      "css",
+      `
+/*****|
+*****/
+`,
+      `
+/*****
+|
+*****/
+`,
+    ],
+    [
+      "in one whose last row of stars stands behind that",
+      "css",
+      `
+/*****|
+ *****/
+`,
+      `
+/*****
+ * |
+ *****/
+`,
+    ],
+    [
+      "in a comment that begins with a row of stars like the last such one",
+      "css",
+      `
+/*****
+   Tides
+*****/
+/* low */
+.a {}
+/*****|
+`,
+      `
+/*****
+   Tides
+*****/
+/* low */
+.a {}
+/*****
+|
+`,
+    ],
+    [
       "below a comment whose lines have signs",
       "javascript",
       `

@@ -43,6 +43,36 @@ describe("Enter", () => {
       "<head>\n    <!-- a -->\n    ¦\n    <meta>\n</head>\n",
     ],
     [
+      "between the quotes of a class",
+      "<main>\n  <p\n    class=\"¦\"\n  >low</p>\n</main>\n",
+      "<main>\n  <p\n    class=\"\n      ¦\n    \"\n  >low</p>\n</main>\n",
+    ],
+    [
+      "behind the first word of a class",
+      "<main>\n  <p title='a' class=\"low¦ high\">tide</p>\n</main>\n",
+      "<main>\n  <p title='a' class=\"low\n    ¦high\">tide</p>\n</main>\n",
+    ],
+    [
+      "in front of the quote that ends such a value, and of its next line",
+      "<main>\n  <p class=\"\n      low¦\">tide</p>\n</main>\n",
+      "<main>\n  <p class=\"\n      low\n  ¦\">tide</p>\n</main>\n",
+    ],
+    [
+      "below a line of it",
+      "<main>\n  <p class=\"\n      low¦\n  \">tide</p>\n</main>\n",
+      "<main>\n  <p class=\"\n      low\n      ¦\n  \">tide</p>\n</main>\n",
+    ],
+    [
+      "in a value that is text",
+      "<main>\n  <p title=\"low¦ tide\">tide</p>\n</main>\n",
+      "<main>\n  <p title=\"low\n¦ tide\">tide</p>\n</main>\n",
+    ],
+    [
+      "in a text that looks like a tag",
+      "<main>\n  <p>a < b class=\"¦</p>\n</main>\n",
+      "<main>\n  <p>a < b class=\"\n  ¦</p>\n</main>\n",
+    ],
+    [
       "in front of a line of a script that stands deeper than its tags",
       "<script>\n    moor();\n    ¦board();\n</script>\n",
       "<script>\n    moor();\n\n    ¦board();\n</script>\n",

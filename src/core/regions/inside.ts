@@ -342,7 +342,11 @@ export class Inside {
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
     // The line that Enter began gets what stands before the others.
     const changes = character === "\n"
-      ? this.withoutWhiteAbove(host, offset, this.withLacking(own, [this.begun(host, offset)]))
+      ? this.withoutWhiteAbove(
+        host,
+        offset,
+        this.withLacking(own, [this.begun(host, offset, own.length > 0)]),
+      )
       : own;
     let text = host;
     let { rows } = this;
@@ -382,9 +386,12 @@ export class Inside {
     return isText ? { ...lacking, text: "" } : lacking;
   }
 
-  /** What the line that Enter began lacks; nothing below one that begins with white space of another kind. */
-  private begun(host: Lines, offset: number): Lacking {
-    const lacking = this.lacking(offset);
+  /**
+   * What the line that Enter began lacks; nothing below one that begins with white space of another kind, nor in a text to
+   * which the region had nothing to say.
+   */
+  private begun(host: Lines, offset: number, isAnswered: boolean): Lacking {
+    const lacking = isAnswered ? this.rows.lacking(offset) : this.lacking(offset);
     const { from, prefix, nested } = this.region;
     const above = host.lineStart(host.lineAt(offset) - 1);
     if (nested !== true || lacking.text === "" || above < from) return lacking;

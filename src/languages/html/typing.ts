@@ -5,6 +5,7 @@ import { BLOCK, ENDED_BY } from "./elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
 import { flushWhite, goesOnFlush, leavesAtMargin } from "./margin.js";
 import { R, RULES } from "./rules.js";
+import { enteredInValue } from "./values.js";
 
 /** A name as people write it. */
 const cases = (name: string): string[] => [name, name.toUpperCase()];
@@ -57,7 +58,9 @@ export const htmlTyping: Typing = {
   words: WORDS,
   closers: htmlClosers,
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
-  entered: (text, at) => enteredAs(text, at, flushWhite(text, at)),
+  entered: (text, at, style) => (
+    enteredInValue(text, at, style) ?? enteredAs(text, at, flushWhite(text, at))
+  ),
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";

@@ -5,7 +5,7 @@ import type { Style } from "../../style/style.js";
 import type { Change } from "../../text/edits.js";
 import type { LineIndex } from "../../text/lines.js";
 import { pushChanges } from "../../text/minimise.js";
-import { whiteOf } from "../../text/width.js";
+import { startOfLine, whiteOf } from "../../text/width.js";
 import type { Context } from "./context.js";
 import { tokenAround } from "../placing/places.js";
 import { ruleId } from "../../rules.js";
@@ -205,7 +205,11 @@ export function continueComment(
 
 /**
  * Whether the lines of a block comment begin with stars, as the line before tells, or where that opens
- * the comment what follows at `offset`, or else the comment before it.
+ * the comment what follows at `offset`, or else the comment before it. A row of stars that ends it tells by its column:
+ *
+ *     /*****          /*****
+ *      * tide             tide
+ *      *****\/         *****\/
  */
 function isStarred(
   text: string,
@@ -218,13 +222,19 @@ function isStarred(
   if (documentation === undefined || !previous.startsWith(documentation)) return false;
   const close = text.indexOf(end, offset);
   const below = close < 0 ? "" : text.slice(offset, close).trimStart();
+  if (below !== "" && below.split(leader).join("") === "")
+    return columnOf(text, close - below.length) > columnOf(text, opener);
   // With another comment in it, it is what follows a comment that is not closed yet.
   if (below !== "" && !below.includes(open)) return below.startsWith(leader);
-  const last = text.lastIndexOf(end, opener);
-  const first = last < 0 ? -1 : text.lastIndexOf(open, last);
-  const inner = first < 0 ? null : /^[^\n]*\n\s*(?=\S)/.exec(text.slice(first, last + end.length));
+  // One that begins with a row of stars is like others that do.
+  const kind = previous.startsWith(documentation + leader) ? documentation + leader : open;
+  const first = opener === 0 ? -1 : text.lastIndexOf(kind, opener - 1);
+  const last = first < 0 ? -1 : text.indexOf(end, first + open.length);
+  const inner = last < 0 ? null : /^[^\n]*\n\s*(?=\S)/.exec(text.slice(first, last + end.length));
   return inner === null || text.startsWith(leader, first + inner[0].length);
 }
+
+const columnOf = (text: string, offset: number): number => offset - startOfLine(text, offset);
 
 /** What stands before stars: they are one column behind the sign that opens the comment. */
 function starIndent(lines: LineIndex, opener: number, style: Style): string {
