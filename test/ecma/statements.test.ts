@@ -399,3 +399,41 @@ describe("comments at the ends of lines", () => {
     moor();
     `]]);
 });
+
+describe("the last column of a line", () => {
+  fixtures("typescript", [
+    ["before a closer that the author put on a line of its own", `
+      tides.forEach((tide) =>
+        tide.pier.moor(boat, berth, high),
+      );
+      `],
+    ["before alternatives that begin with their sign", `
+      const tide = {
+        a: [High, Low, 12, 41] as Tidal<
+          | High
+          | Low
+        >,
+      };
+      `],
+  ], { maxLineLength: 36 });
+});
+
+describe("by width", () => {
+  fixtures("javascript", [["a comment behind the block of a case keeps its blank line", `
+    switch (tide) {
+      case 1: {
+        moor();
+      }
+
+        // no other
+    }
+    `, `
+    switch (tide) {
+      case 1: {
+        moor();
+      }
+
+      // no other
+    }
+    `]], { listSplit: "by-width" });
+});

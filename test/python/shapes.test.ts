@@ -468,3 +468,21 @@ describe("a blank line at the beginning of a block", () => {
       `],
   ]);
 });
+
+describe("a row of numbers that gets brackets", () => {
+  fixtures("python", [["fills lines, as it does in brackets", `
+    low, high, neap, spring = 4, 1, 3, 2, 5
+    low, high, neap, spring = 4, 1, 3, ebb, flow
+    `, `
+    low, high, neap, spring = (
+        4, 1, 3, 2, 5,
+    )
+    low, high, neap, spring = (
+        4,
+        1,
+        3,
+        ebb,
+        flow,
+    )
+    `]], { maxLineLength: 36 });
+});

@@ -72,8 +72,8 @@ export function padsBraces({ tokens, tree }: Parsed, node: number, style: Style)
   );
 }
 
-/** So many items make a table, which may stay in rows. */
-const TABLE = 4;
+/** So many items make a table, which may stay in rows, or fill lines. */
+export const TABLE = 4;
 
 /**
  * Whether a list fills lines rather than give each item one: many numbers do, and words that the author put in rows

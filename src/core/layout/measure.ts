@@ -131,7 +131,7 @@ export class Measure {
   private added(g: number): number {
     const { sheet } = this;
     // A sign in front of the first of several stands on the next line.
-    if (sheet.is(g, Mark.RemovedFlat) && sheet.demand[g] === Demand.Fold) return 0;
+    if (sheet.is(g, Mark.RemovedFlat) && sheet.folds(g)) return 0;
     if (sheet.is(g, Mark.Slots | Mark.RemovedFlat)) return 1 - this.slot(g);
     const owner = sheet.owner[g]!;
     if (sheet.frames.has(owner, FrameFlag.Parens) && sheet.addsAt(owner, g))

@@ -369,7 +369,7 @@ class Solver {
   /** Whether gap g lies before the closer of brackets that hug what they hold. */
   private hugs(g: number): boolean {
     const { sheet } = this;
-    if (!sheet.is(g, Mark.Dedent)) return false;
+    if (!sheet.is(g, Mark.Dedent) || sheet.demand[g] === Demand.Line) return false;
     const owner = sheet.owner[g]!;
     if (owner === ROOT) return false;
     const state: State = this.state[owner]!;

@@ -7,6 +7,7 @@ import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn, lineColumn, whiteOf } from "../../core/text/width.js";
 import type { Change } from "../../core/text/edits.js";
+import { pushChanges } from "../../core/text/minimise.js";
 import { T } from "./kinds.js";
 import { languageOf } from "./regions.js";
 import { R, RULES } from "./rules.js";
@@ -71,15 +72,17 @@ function otherWhite(
   const { text } = tokens;
   const start = tokens.start(t);
   const rule = RULES[R.Block]!;
-  return [...tokens.textOf(t).matchAll(/(?<=[\r\n])[ \t]+(?=[^ \t\r\n])/g)].flatMap(
-    ({ 0: white, index }) => {
-      if (texts.some(({ from, to }) => from < index && index < to)) return [];
-      const from = start + index;
-      const to = from + white.length;
-      const column = indentColumn(text, from, to, style.tabWidth) + by;
-      return [{ from, to, text: indentText(style, Math.max(0, column)), rule }];
-    },
-  );
+  const changes: Change[] = [];
+  for (
+    const { 0: white, index } of tokens.textOf(t).matchAll(/(?<=[\r\n])[ \t]+(?=[^ \t\r\n])/g)
+  ) {
+    if (texts.some(({ from, to }) => from < index && index < to)) continue;
+    const from = start + index;
+    const to = from + white.length;
+    const column = indentColumn(text, from, to, style.tabWidth) + by;
+    pushChanges(changes, text, from, to, indentText(style, Math.max(0, column)), rule);
+  }
+  return changes;
 }
 
 /** Whether no white space stands before token t, and no tag there, or before that. */

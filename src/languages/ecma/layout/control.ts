@@ -119,7 +119,11 @@ export abstract class ControlLayout extends DeclarationLayout {
     const { tree, sheet } = this;
     const only = tree.child(node);
     if (only !== NONE && tree.next(only) === NONE && tree.first(only) === tree.first(node)) {
-      if (tree.kind(only) === N.Block) return this.block(only);
+      if (tree.kind(only) === N.Block) {
+        for (let t = tree.end(only); t < tree.end(node); t++)
+          if (this.tokens.onNewLine(t)) sheet.line(t, 0, this.style.blankLineLimit, R.Comment);
+        return this.block(only);
+      }
       // A short case may stay on one line.
       if (this.asWritten && !this.tokens.onNewLine(tree.first(only)) && this.isSimple(only))
         return this.body(only, tree.first(only));

@@ -174,7 +174,7 @@ export abstract class BracketLayout extends LayoutBase {
     return count > 1 || (kind !== N.Tuple && kind !== N.Subscript);
   }
 
-  private readonly listRules: ListRules = {
+  protected readonly listRules: ListRules = {
     separates: (t) => this.tokens.kind(t) === T.Comma,
     isNumber: (t, child) => (
       child === NONE
