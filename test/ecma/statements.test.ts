@@ -409,7 +409,7 @@ describe("the last column of a line", () => {
       `],
     ["before alternatives that begin with their sign", `
       const tide = {
-        a: [High, Low, 12, 41] as Tidal<
+        a: [High, Low, 1240, 41] as Tidal<
           | High
           | Low
         >,
