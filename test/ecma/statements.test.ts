@@ -404,6 +404,10 @@ describe("the last column of a line", () => {
   fixtures("typescript", [
     ["before a closer that the author put on a line of its own", `
       tides.forEach((tide) =>
+        tide.pier.moor(boat, berth, high)
+      );
+      `, `
+      tides.forEach((tide) =>
         tide.pier.moor(boat, berth, high),
       );
       `],
