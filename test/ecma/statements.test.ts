@@ -406,10 +406,6 @@ describe("the last column of a line", () => {
       tides.forEach((tide) =>
         tide.pier.moor(boat, berth, high)
       );
-      `, `
-      tides.forEach((tide) =>
-        tide.pier.moor(boat, berth, high),
-      );
       `],
     ["before alternatives that begin with their sign", `
       const tide = {
