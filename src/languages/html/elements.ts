@@ -66,6 +66,7 @@ export const ENDS_ALONE = names(
 /** Elements of which a browser opens one again before the next text where its end tag lacks (13.2.4.3). */
 export const OPENED_AGAIN = names("a b big code em font i nobr s small strike strong tt u");
 
+/** Their tags, in a text. */
 const ANY_OPENED_AGAIN = new RegExp(`<(/?)(${[...OPENED_AGAIN].join("|")})(?=[\\s/>])`, "gi");
 
 /** Whether tags in a text leave an element open that a browser opens again. */

@@ -4,9 +4,9 @@ import type { Style } from "../../core/style/style.js";
 import { startOfLine, whiteOf } from "../../core/text/width.js";
 import { R, RULES } from "./rules.js";
 
-/** A start tag up to a place in the value of its last attribute. */
+/** A start tag up to a place in the value of its last attribute. Each sign of it can be read in one way only. */
 const OPEN_VALUE =
-  /^<[a-z][^\s"'<>=/]*(?:[\s/]+[^\s"'<>=]+(?:\s*=\s*(?:"[^"]*"|'[^']*'|[^\s"'<>=`]+))?)*[\s/]+([^\s"'<>=]+)\s*=\s*(["'])((?:(?!\2)[^])*)$/i;
+  /^<[a-z][^\s"'<>=]*(?:\s+[^\s"'<>=]+(?:\s*=\s*(?:"[^"]*"|'[^']*'|[^\s"'<>=`]+))?)*\s+([^\s"'<>=]+)\s*=\s*(["'])((?:(?!\2)[^])*)$/i;
 
 /** Attributes in whose values white space parts words, or is that of a program. */
 const SPACED =
@@ -68,7 +68,7 @@ function valueAt(text: string, at: number): OpenValue | undefined {
     const [all, attribute, quote, written] = OPEN_VALUE.exec(text.slice(tag, at)) ?? [];
     if (all === undefined) continue;
     const from = at - written!.length;
-    const name = text.lastIndexOf(attribute!, from);
+    const name = text.lastIndexOf(attribute!, from - 1);
     return SPACED.test(attribute!) ? { quote: quote!, from, name } : undefined;
   }
   return undefined;
