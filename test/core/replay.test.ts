@@ -8,7 +8,7 @@ import { libraryModules } from "../support/python.js";
 const engine = createEngine();
 const files = [
   ...packageFiles("commander/lib", /^(?:option|argument|error|help)\.js$/),
-  ...packageFiles("chai/lib", /\.js$/, 4, 12_000),
+  ...packageFiles("postcss/lib", /\.js$/, 6, 4_000),
   ...packageFiles("vite/types", /\.d\.ts$/, 2, 12_000),
   ...packageFiles("acorn", /package\.json$/),
   ...libraryModules(12, 9_000),

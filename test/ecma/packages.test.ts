@@ -9,7 +9,7 @@ import { packageFiles } from "../support/packages.js";
 const scripts = [
   ...packageFiles("commander/lib", /\.js$/),
   ...packageFiles("vscode-jsonrpc/lib", /\.js$/, 3),
-  ...packageFiles("chai", /\.js$/, 4),
+  ...packageFiles("postcss", /\.js$/, 4),
 ];
 const types = [
   ...packageFiles("fast-check/lib", /\.d\.ts$/, 60),

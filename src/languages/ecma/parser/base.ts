@@ -12,6 +12,16 @@ const BINARY = Array.from(
   (_, i) => T.QuestionQuestion + i,
 );
 
+/** Behind these a value begins. */
+const BEFORE_VALUES: ReadonlySet<T> = new Set([
+  T.LeftParen,
+  T.LeftBracket,
+  T.Comma,
+  T.Colon,
+  T.Assign,
+  T.Return,
+]);
+
 const RULES: BracketRules = {
   closerOf: new Map<number, number>([
     [T.LeftParen, T.RightParen],
@@ -224,6 +234,18 @@ export abstract class EcmaBase extends BracketParser {
   protected noteLookahead(first: number): void {
     const to = this.lexer.lookedTo();
     if (to > 0) this.lookaheads.push({ from: this.tokens.start(first), to });
+  }
+
+  protected override skip(): void {
+    this.readPattern();
+    super.skip();
+  }
+
+  /** What is not understood holds regular expressions too: where a value begins, a slash is no division. */
+  protected readPattern(): void {
+    const { tokens, at } = this;
+    const begins = at > 0 && BEFORE_VALUES.has(tokens.kind(tokens.grammarBefore(at)));
+    if (this.kind === T.Slash && begins) this.reread(this.lexer.asRegex);
   }
 
   /** Goes on to what begins a line or ends a member between braces. */

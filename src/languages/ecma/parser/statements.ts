@@ -140,6 +140,7 @@ class StatementParser extends ModuleParser {
       ) return;
       if (this.doubtful && this.lineBefore && opener >= 0 && this.columnOf(this.at) <= opener)
         return;
+      this.readPattern();
       if (this.isOpener()) open++;
       else if (this.isCloser()) open = Math.max(0, open - 1);
       this.next();
