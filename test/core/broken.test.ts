@@ -23,6 +23,30 @@ function f() {
       {a === 'L`,
   ],
   [
+    "a brace left out of a method, and one in a regular expression",
+    "javascript",
+    `
+class Pier {
+  moor(boat) {
+    tie( boat );
+
+  read(table) {
+    return table.replace( /}/, "" );
+  }
+}
+`,
+    `
+class Pier {
+  moor(boat) {
+    tie(boat);
+
+  read(table) {
+    return table.replace(/}/, "");
+  }
+}
+`,
+  ],
+  [
     "a brace left out of an if",
     "javascript",
     `
