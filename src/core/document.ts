@@ -361,11 +361,13 @@ export class Document {
     );
     const region = this.regions?.at(offset, offset, enter)
       ?? this.regions?.find(viewed(), offset, offset, enter);
-    const inside = region?.typed(lines, offset, character, style);
-    // The ends of a fragment may be the host's.
-    const isLeft = enter && inside?.changes.length === 0 && region!.region.start !== undefined;
-    if (inside !== undefined && (!isLeft || entered === undefined))
-      return this.typedWhole(inside, offset);
+    if (region !== undefined) {
+      const typed = region.typed(lines, offset, character, style);
+      const isFragment = region.region.start !== undefined;
+      // Of Enter at the ends of a fragment its host may know more.
+      if (!enter || !entered || !isFragment || typed.changes.length > 0)
+        return this.typedWhole(typed, offset);
+    }
     const asks = enter ? entered : interpolation?.sign.endsWith(character);
     if (!asks && this.current.isInText(offset)) return nothing;
     const view = viewed();

@@ -27,8 +27,15 @@ export interface ListRules {
   isNumber(t: number, child: number): boolean;
 }
 
-/** Counts the items of a node that begins with an opening bracket and ends with a closing one. */
-export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: ListRules): Items {
+/** Counts the items of a node: between the brackets with which it begins and ends, or in tokens [first, end). */
+export function itemsOf(
+  tokens: TokenTable,
+  tree: Tree,
+  node: number,
+  rules: ListRules,
+  first = tree.first(node) + 1,
+  end = tree.end(node) - 1,
+): Items {
   const items: Items = {
     count: 0,
     lastEnd: -1,
@@ -38,10 +45,7 @@ export function itemsOf(tokens: TokenTable, tree: Tree, node: number, rules: Lis
     last: NONE,
   };
   let separated = true;
-  for (
-    const part = tree.parts(node, tree.first(node) + 1, tree.end(node) - 1);
-    part.next();
-  ) {
+  for (const part = tree.parts(node, first, end); part.next();) {
     const { at: t, node: child } = part;
     if (child === NONE && tokens.isTrivia(t)) continue;
     if (child === NONE && rules.separates(t)) {
@@ -72,8 +76,8 @@ export function padsBraces({ tokens, tree }: Parsed, node: number, style: Style)
   );
 }
 
-/** So many items make a table, which may stay in rows, or fill lines. */
-export const TABLE = 4;
+/** So many items make a table, which may stay in rows. */
+const TABLE = 4;
 
 /**
  * Whether a list fills lines rather than give each item one: many numbers do, and words that the author put in rows

@@ -1,4 +1,3 @@
-import { Char } from "../../../core/text/characters.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { FLAG, N, T } from "../kinds.js";
@@ -66,7 +65,7 @@ export abstract class CssValues extends CssBase {
     const behind = first + 4;
     if (inside === NONE || tree.first(inside) !== first + 1 || tree.end(inside) !== behind)
       return false;
-    return end === behind || tokens.text.charCodeAt(tokens.start(behind)) === Char.Bang;
+    return end === behind || tokens.is(behind, "!");
   }
 
   /** The parts of a list between commas, each of which fills lines. */

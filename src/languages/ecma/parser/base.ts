@@ -244,8 +244,8 @@ export abstract class EcmaBase extends BracketParser {
   /** What is not understood holds regular expressions too: where a value begins, a slash is no division. */
   protected readPattern(): void {
     const { tokens, at } = this;
-    const begins = at > 0 && BEFORE_VALUES.has(tokens.kind(tokens.grammarBefore(at)));
-    if (this.kind === T.Slash && begins) this.reread(this.lexer.asRegex);
+    if (this.kind !== T.Slash || at === 0) return;
+    if (BEFORE_VALUES.has(tokens.kind(tokens.grammarBefore(at)))) this.reread(this.lexer.asRegex);
   }
 
   /** Goes on to what begins a line or ends a member between braces. */

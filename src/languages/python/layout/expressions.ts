@@ -1,4 +1,4 @@
-import { TABLE } from "../../../core/layout/items.js";
+import { fillsLines, itemsOf } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { beforeDot, operatorsLead, ownSplit } from "../../../core/layout/written.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
@@ -51,8 +51,7 @@ export abstract class ExpressionLayout extends BracketLayout {
       sheet.frames.fitsTo.set(frame, this.breakInside(tree.child(child), true));
     sheet.set(first, Demand.Fold, R.Operator);
     this.bracketed++;
-    // In brackets such a list fills lines.
-    const flows = kind === N.ExpressionList && this.isRowOfNumbers(child);
+    const flows = kind === N.ExpressionList && this.fills(child, first, end);
     if (flows) sheet.open(first + 1, end - 1, FrameFlag.Flow, 0);
     if (kind === N.ExpressionList) this.run(child, this.commaRule);
     else this.elements(first, end, child, this.wordRule, 0);
@@ -61,16 +60,11 @@ export abstract class ExpressionLayout extends BracketLayout {
     sheet.close();
   }
 
-  private isRowOfNumbers(list: number): boolean {
-    const { tree, tokens, listRules } = this;
-    let count = 0;
-    for (const part = tree.parts(list); part.next();) {
-      const { at: t, node } = part;
-      if (node === NONE && (tokens.isTrivia(t) || listRules.separates(t))) continue;
-      if (!listRules.isNumber(t, node)) return false;
-      count++;
-    }
-    return count >= TABLE;
+  /** Whether a list without brackets would fill lines in some. */
+  private fills(list: number, first: number, end: number): boolean {
+    const { tokens, tree, listRules } = this;
+    const items = itemsOf(tokens, tree, list, listRules, first, end);
+    return fillsLines(this, list, items, listRules, undefined);
   }
 
   /** Whether a value of this kind is split inside its own brackets before any are put around it. */
