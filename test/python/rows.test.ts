@@ -1,5 +1,6 @@
-import { describe } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fixtures } from "../support/fixtures.js";
+import { typed, within } from "../support/marks.js";
 
 describe("rows of brackets, as PEP 8 shows them", () => {
   fixtures("python", [
@@ -142,4 +143,47 @@ describe("rows of brackets, as PEP 8 shows them", () => {
       fare = price(adults, children)
       `],
   ], { listSplit: "by-width" });
+});
+
+/** A method with rows two steps in, and what may stand after it. */
+const ROWS = `class Rota:
+  def check(self):
+    self.expect(
+        self.gangway, "open")
+`;
+
+describe("rows two steps in, while they are typed and pasted", () => {
+  test.each([
+    [
+      "the next ones stand so too",
+      `${ROWS}    self.expect(|`,
+      `${ROWS}    self.expect(\n        |`,
+    ],
+    [
+      "in a header only where one shows it",
+      `${ROWS}  def moor(|`,
+      `${ROWS}  def moor(\n    |`,
+    ],
+    [
+      "and what closes a pair has a line of its own below one step",
+      `${ROWS}    self.expect(|)`,
+      `${ROWS}    self.expect(\n      |\n    )`,
+    ],
+  ])("%s", (_name, before, after) => {
+    expect(typed("python", before, "\n")).toBe(after);
+  });
+
+  test.each([
+    ["two steps", `    self.expect(\n        self.berth, 4)\n`],
+    ["one step", `    self.expect(\n      self.berth, 4)\n`],
+    ["with their closer", `    self.expect(\n      self.berth,\n      )\n`],
+    [
+      "rows in rows",
+      `    self.expect(\n        self.berth, self.of(\n            "quay", 4))\n`,
+    ],
+  ])("a pasted statement keeps its rows: %s", (_name, pasted) => {
+    const whole = `${ROWS}${pasted}    self.close()\n`;
+    const marked = `${ROWS}[[${pasted}]]    self.close()\n`;
+    expect(within("python", marked, "formatOnPaste")).toBe(whole);
+  });
 });

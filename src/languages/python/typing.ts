@@ -68,6 +68,20 @@ const blocks: IndentedBlocks = {
     }
   },
 
+  rowColumn(text, { indentSize, tabWidth }) {
+    const { tokens } = lexPython(text);
+    const opener = tokens.count - 1;
+    const stepsOf = (t: number): number =>
+      (
+        lineColumn(text, tokens.start(t), tabWidth)
+        - lineColumn(text, tokens.start(t - 1), tabWidth)
+      )
+      / indentSize;
+    const above = rowsLike(tokens, opener);
+    if (above < 0 || stepsOf(above) !== 2) return undefined;
+    return lineColumn(text, tokens.start(opener), tabWidth) + 2 * indentSize;
+  },
+
   wordColumn(text, word, column, { indentSize, tabWidth }) {
     const opens = CONTINUES[word]!;
     const lines = text.split(/\r\n|\r|\n/);
@@ -136,6 +150,28 @@ function endsWithColon(tokens: TokenTable, t: number): boolean {
   for (let next = t + 1; next < tokens.count && !tokens.has(next, LOGICAL); next++)
     if (!tokens.isTrivia(next)) last = next;
   return (tokens.kind(last) as T) === T.Colon;
+}
+
+/**
+ * The first token of the nearest rows above an opener that ends its line, behind one of its kind that ends a line of a
+ * header as well, or of none; -1 for none.
+ */
+function rowsLike(tokens: TokenTable, opener: number): number {
+  const kind: T = tokens.kind(opener);
+  if (CLOSERS[kind] === undefined) return -1;
+  const inHeader = startsHeader(tokens, opener);
+  for (let t = opener; t > 0; t--) {
+    if (!tokens.onNewLine(t) || (tokens.kind(t - 1) as T) !== kind) continue;
+    const isRow = tokens.textOf(t) !== CLOSERS[kind] && !tokens.isTrivia(t);
+    if (isRow && startsHeader(tokens, t - 1) === inHeader) return t;
+  }
+  return -1;
+}
+
+/** Whether the logical line of token t begins a compound statement. */
+function startsHeader(tokens: TokenTable, t: number): boolean {
+  while (t > 0 && !tokens.has(t, LOGICAL)) t--;
+  return HEADERS.has(tokens.kind(t));
 }
 
 /** Whether the `else` on a line goes on with a `try`, and not with an `if` or a loop. */
@@ -225,6 +261,7 @@ export const typingOfCells: Typing = {
   blocks: {
     column: (text, style, around) => blocks.column(withoutMagics(text), style, around),
     wordColumn: (text, ...more) => blocks.wordColumn(withoutMagics(text), ...more),
+    rowColumn: (text, style) => blocks.rowColumn!(withoutMagics(text), style),
     nearest: (text, ...more) => blocks.nearest(withoutMagics(text), ...more),
     misfits: (text) => blocks.misfits!(withoutMagics(text)),
   },

@@ -89,10 +89,13 @@ export function depthAt(
   around: Around,
 ): Depth & Pick<DepthAfter, "closer"> {
   const { language, style } = context;
-  const byBlocks = language.typing.blocks?.column(before, style, around);
+  const { blocks } = language.typing;
+  const signs = Signs.of(language.notation);
+  const byBlocks =
+    blocks?.column(before, style, around)
+    ?? (signs.beginsClosing(line) ? undefined : blocks?.rowColumn?.(before, style));
   if (byBlocks !== undefined) return { column: byBlocks };
   // Before the closer of what is surely carried on, more is to come.
-  const signs = Signs.of(language.notation);
   const carried =
     (signs.beginsClosing(line) && isCarried(context, before.trimEnd(), signs))
     || (language.notation.tags === true && line.startsWith(">") && /[<,]\s*$/.test(before));

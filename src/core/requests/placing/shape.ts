@@ -117,18 +117,20 @@ function read(
 ): Reading {
   const { language, lines } = pasted;
   const { blocks } = language.typing;
-  const aligned = alignedColumns(pasted, own);
+  const besides = columnsInBrackets(pasted, own);
   return {
     misfits: isReadApart(pasted) ? blocks?.misfits?.(standingText(pasted, own)) ?? 0 : 0,
     agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment }, i) => {
       if (comment >= 0) return sum;
-      const stands = column === own + depths[i + 1]! * step || column === aligned[i + 1];
+      const inBrackets = column === besides[i + 1];
+      const stands = column === own + depths[i + 1]! * step || inBrackets;
       const outer = around[i + 1]!;
       // A line that stands right below one around it shows the step wherever that stands.
+      const deeper = depths[i + 1]! - depths[outer]!;
       const below =
         outer > 0
-        && depths[i + 1]! > depths[outer]!
-        && column - lines[outer]!.column === (depths[i + 1]! - depths[outer]!) * step;
+        && deeper > 0
+        && (inBrackets || column - lines[outer]!.column === deeper * step);
       const level = depths[i + 1] === 0 ? 8 : 2;
       return sum + (stands ? level : 0) + (below ? 3 : 0);
     }, 0),
@@ -152,8 +154,13 @@ function linesAround(lines: readonly MovedLine[]): number[] {
   });
 }
 
-/** A style under which a column is a step. */
-const unitOf = (style: Style): Style => ({ ...style, indentStyle: "space", indentSize: 1 });
+/** A style under which a column is a step, and no row of the author's stands some of them in. */
+const unitOf = (style: Style): Style => ({
+  ...style,
+  indentStyle: "space",
+  indentSize: 1,
+  listSplit: "by-width",
+});
 
 /** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */
 function stepsInPlace(
@@ -213,15 +220,24 @@ function standingText(pasted: Pasted, own: number): string {
   }).join("\n");
 }
 
-/** Where lines would stand that are aligned behind a bracket of the first line; undefined for others. */
-function alignedColumns(
-  { language, syntax: { tokens }, lines }: Pasted,
+/**
+ * Where lines in brackets may stand as well: aligned behind a bracket of the first line, or, where indentation is what
+ * makes blocks, two of the file's steps in below one at a line's end, a closer beside the last of them. Undefined for
+ * others.
+ */
+function columnsInBrackets(
+  { language, style, syntax: { tokens }, lines }: Pasted,
   own: number,
 ): (number | undefined)[] {
-  const around = openBrackets(lines.slice(0, ENOUGH), tokens, Signs.of(language.notation));
-  return around.map((bracket) => (
-    bracket?.line === 0 && bracket.beside >= 0 ? own + bracket.beside - lines[0]!.to : undefined
-  ));
+  const signs = Signs.of(language.notation);
+  return openBrackets(lines.slice(0, ENOUGH), tokens, signs).map((bracket, i) => {
+    if (bracket === undefined) return undefined;
+    const { line, beside } = bracket;
+    if (beside >= 0) return line === 0 ? own + beside - lines[0]!.to : undefined;
+    if (language.typing.blocks === undefined) return undefined;
+    if (line < i - 1 && signs.closes(tokens.textOf(lines[i]!.token))) return lines[i - 1]!.column;
+    return (line === 0 ? own : lines[line]!.column) + 2 * style.indentSize;
+  });
 }
 
 /** Text of no known language is as it was unless the caret's column shows what its first line lost. */
