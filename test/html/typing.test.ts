@@ -27,8 +27,29 @@ test.each([
   ],
   ["<html>|\n  <hr>\n</head>\n</html>", "<html>\n|\n  <hr>\n</head>\n</html>"],
   ["<head>\n  <hr>\n</head>\n<body>|\n</body>", "<head>\n  <hr>\n</head>\n<body>\n  |\n</body>"],
+  // What an element holds stands where the nearest one of its name has it.
+  ["<dd>\n\n<p>low</p>\n</dd>\n<dd>|", "<dd>\n\n<p>low</p>\n</dd>\n<dd>\n|"],
+  ["<dd>|\n\n</dd>\n<dd>\n<p>low</p>\n</dd>", "<dd>\n|\n\n</dd>\n<dd>\n<p>low</p>\n</dd>"],
+  ["<dd>\n  <p>low</p>\n</dd>\n<dd>|", "<dd>\n  <p>low</p>\n</dd>\n<dd>\n  |"],
+  ["<dd>\nlow\n</dd>\n<dd>|\n  high\n</dd>", "<dd>\nlow\n</dd>\n<dd>\n  |\n  high\n</dd>"],
+  // Text that is kept to the letter goes on under its last line.
+  ["<pre>\n  low|\n</pre>", "<pre>\n  low\n  |\n</pre>"],
+  ["<pre>|\n</pre>", "<pre>\n|\n</pre>"],
+  ["<pre>\n  low</pre>|", "<pre>\n  low</pre>\n|"],
+  // Attributes go on where those of the tag above do.
+  ["<p>low <a\nhref=a>b</a> <a|", "<p>low <a\nhref=a>b</a> <a\n|"],
+  ["<p>low <a\n  href=a>b</a> <a|", "<p>low <a\n  href=a>b</a> <a\n    |"],
+  // All that an end tag waits for is its bracket.
+  ["<p>\n  <b\n    id=a\n  >low</b|", "<p>\n  <b\n    id=a\n  >low</b\n  |"],
 ])("Enter in %j", (before, after) => {
   expect(typed("html", before, "\n")).toBe(after);
+});
+
+test.each([
+  ["<dd>\n<p>low</p>\n</dd>\n<dd>\n<p|", ">"],
+  ["<p>\n  <b\n    id=a\n  >low</b\n  |", ">"],
+])("what stands where Enter puts it stays: %j", (before, character) => {
+  expect(typed("html", before, character)).toBe(before.replace("|", `${character}|`));
 });
 
 test.each([

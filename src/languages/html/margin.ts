@@ -1,7 +1,12 @@
+import { escaped } from "../../core/notation.js";
+import { pattern } from "../../core/text/patterns.js";
 import { beginsItsLine, startOfLine, whiteOf } from "../../core/text/width.js";
 
-/** A start tag on a line of its own, which a text ends with. */
-const TAG_LINE = /(?:^|[\r\n])([ \t]*)<([a-zA-Z][\w:.-]*)\b[^<>]*>[ \t]*(?:\r\n|\r|\n)$/;
+/** A start tag on a line of its own, which a text ends with, empty lines apart. */
+const TAG_LINE = /(?:^|[\r\n])([ \t]*)<([a-zA-Z][\w:.-]*)\b[^<>]*>[ \t]*[\r\n]+$/;
+
+/** The white space before the next line that holds something. */
+const NEXT_LINE = /^\s*?(?:^|[\r\n])([ \t]*)(?=\S)/;
 
 /** How far a tag is looked for above a line, and what ends it below. */
 const ABOVE = 500;
@@ -26,13 +31,14 @@ export function goesOnFlush(before: string, below: string | undefined): boolean 
 
 /**
  * The white space of a start tag right above an offset at a line's beginning, where the last line of its element stands
- * in its column, so that those between do too; undefined elsewhere.
+ * in its column, so that those between do too, or where the nearest other element of its name leaves what it holds there;
+ * undefined elsewhere.
  *
- *     <form>
- *     |
- *         <p>Low tide</p>
- *     </div>
- *     </form>
+ *     <form>                     <dd>
+ *     |                          <p>Low tide</p>
+ *         <p>Low tide</p>        </dd>
+ *     </div>                     <dd>
+ *     </form>                    |
  */
 export function flushWhite(text: string, at: number): string | undefined {
   const above = startOfLine(text, Math.max(0, at - ABOVE));
@@ -40,9 +46,27 @@ export function flushWhite(text: string, at: number): string | undefined {
   if (name === "" || NEVER_FLUSH.test(name)) return undefined;
   const below = text.slice(at, at + BELOW);
   const end = below.indexOf(`</${name}`);
-  if (end < 0 || !beginsItsLine(below, end) || whiteOf(below, end) !== white) return undefined;
-  const inner = below.slice(0, end).trimEnd();
+  const isClosed = end >= 0 && beginsItsLine(below, end) && whiteOf(below, end) === white;
+  const inner = isClosed ? below.slice(0, end).trimEnd() : "";
+  if (inner === "") {
+    // What stands deeper below may be its own.
+    const next = isClosed ? undefined : NEXT_LINE.exec(below)?.[1];
+    return (next ?? "").length <= white.length && othersFlush(text, at, name) ? white : undefined;
+  }
   const last = inner.slice(Math.max(inner.lastIndexOf("\n"), inner.lastIndexOf("\r")) + 1);
   const isFlush = last.startsWith(`${white}<`) && !inner.includes(`<${name}`);
   return isFlush ? white : undefined;
+}
+
+/** Whether the nearest element of a name above an offset has its first line in its column, or below where there is none. */
+function othersFlush(text: string, at: number, name: string): boolean {
+  const opened = pattern(
+    `(?:^|[\\r\\n])([ \\t]*)<${escaped(name)}\\b[^<>]*>[ \\t]*[\\r\\n]\\s*?(?<=[\\r\\n])([ \\t]*)(?!</${escaped(name)})(?=\\S)`,
+    "gi",
+  );
+  const found = (from: number, to: number): RegExpExecArray[] => [
+    ...text.slice(from, to).matchAll(opened),
+  ];
+  const like = found(Math.max(0, at - BELOW), at).at(-1) ?? found(at, at + BELOW)[0];
+  return like !== undefined && like[1] === like[2];
 }

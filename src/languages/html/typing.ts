@@ -4,6 +4,8 @@ import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
 import { flushWhite, goesOnFlush, leavesAtMargin } from "./margin.js";
+import { whiteInEndTag, whiteInStartTag } from "./open-tags.js";
+import { whiteInPre } from "./pre.js";
 import { R, RULES } from "./rules.js";
 import { enteredInValue } from "./values.js";
 
@@ -59,7 +61,15 @@ export const htmlTyping: Typing = {
   closers: htmlClosers,
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
   entered: (text, at, style) => (
-    enteredInValue(text, at, style) ?? enteredAs(text, at, flushWhite(text, at))
+    enteredInValue(text, at, style)
+    ?? enteredAs(
+      text,
+      at,
+      whiteInPre(text, at)
+      ?? whiteInEndTag(text, at)
+      ?? whiteInStartTag(text, at)
+      ?? flushWhite(text, at),
+    )
   ),
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {

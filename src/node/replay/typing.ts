@@ -74,14 +74,18 @@ export function proseLines(engine: Engine, languageId: string, text: string): Se
   const found = new Set<number>();
   const syntax = language.parse(text);
   const { tokens } = syntax;
-  // Where texts hold other languages, tokens of several lines are code.
-  const texts = language.regions === undefined;
+  const regions = [...language.regions?.in(syntax) ?? []];
+  // Lines between marks are a text's own; between tags, what is no region is text to the letter.
+  const texts = language.regions === undefined || language.notation.tags === true;
+  const isRegion = (t: number): boolean =>
+    regions.some(({ from, to }) => from < tokens.end(t) && to > tokens.start(t));
   for (let t = 0; t < tokens.count; t++) {
-    if (!tokens.isTrivia(t) && !(texts && tokens.has(t, TokenFlag.MultiLine))) continue;
+    const isText = texts && tokens.has(t, TokenFlag.MultiLine) && !isRegion(t);
+    if (!tokens.isTrivia(t) && !isText) continue;
     const last = lines.lineAt(tokens.end(t) - 1);
     for (let line = lines.lineAt(tokens.start(t)) + 1; line <= last; line++) found.add(line);
   }
-  for (const { from, to, prefix, languageId: id } of language.regions?.in(syntax) ?? []) {
+  for (const { from, to, prefix, languageId: id } of regions) {
     const first = lines.lineAt(from);
     const inner = text.slice(from, to).replaceAll(`\n${prefix}`, "\n");
     for (const line of proseLines(engine, id, inner)) found.add(first + line);

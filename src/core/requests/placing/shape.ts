@@ -154,13 +154,9 @@ function linesAround(lines: readonly MovedLine[]): number[] {
   });
 }
 
-/** A style under which a column is a step, and no row of the author's stands some of them in. */
-const unitOf = (style: Style): Style => ({
-  ...style,
-  indentStyle: "space",
-  indentSize: 1,
-  listSplit: "by-width",
-});
+/** A style under which a column is a step, and no row that is read apart stands some of them in. */
+const unitOf = (style: Style): Style => ({ ...style, indentStyle: "space", indentSize: 1 });
+const apartOf = (style: Style): Style => ({ ...unitOf(style), listSplit: "by-width" });
 
 /** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */
 function stepsInPlace(
@@ -186,7 +182,7 @@ function stepsApart(pasted: Pasted, own: number, around: readonly number[]): num
     at = start + contentLength(pasted, i, to) + 1;
     return apart.tokens.lastAt(start);
   });
-  const depths = lineDepths(language, apart, unitOf(style), tokens, false);
+  const depths = lineDepths(language, apart, apartOf(style), tokens, false);
   const first = depths[0]?.column ?? NaN;
   return filled(depths.map((depth) => (depth?.column ?? NaN) - first), around);
 }

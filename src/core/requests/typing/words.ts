@@ -2,6 +2,7 @@ import { Signs } from "../../notation.js";
 import type { Typing } from "../../language.js";
 import { lineColumn, whiteOf } from "../../text/width.js";
 import type { Context } from "./context.js";
+import type { Depth } from "../placing/columns.js";
 import { depthAfter, whiteFor } from "../placing/depth.js";
 import { whiteAt } from "../placing/white.js";
 
@@ -49,7 +50,22 @@ export function wordWhite(context: Context, start: number, word: string): string
   // The depth at which it stands tells something in languages whose first lines tell that of others.
   const line = whiteOf(lines.text, start) + word;
   const depth = depthAfter(language, before, line, rests, style);
-  return depth.parses ? whiteFor(language, depth, before, style) : undefined;
+  return depth.parses && !isEntered(context, start, depth)
+    ? whiteFor(language, depth, before, style)
+    : undefined;
+}
+
+/** Whether a line that would go deeper stands where Enter has it stand, as the language alone answers for that. */
+export function isEntered(
+  { language, style, lines }: Context,
+  start: number,
+  { column }: Depth,
+): boolean {
+  const { text } = lines;
+  const white = whiteOf(text, start);
+  if (column <= lineColumn(text, start, style.tabWidth)) return false;
+  const emptied = text.slice(0, start) + text.slice(lines.lineEnd(lines.lineAt(start)));
+  return language.typing.entered?.(emptied, start, style)?.caret === start + white.length;
 }
 
 /** The same for a word that Enter has ended, on a line that begins at `from`. */

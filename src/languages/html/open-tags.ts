@@ -1,0 +1,53 @@
+import { escaped } from "../../core/notation.js";
+import { pattern } from "../../core/text/patterns.js";
+import { whiteOf } from "../../core/text/width.js";
+
+/** An end tag without its `>`, whose line has ended. */
+const OPEN_END = /<\/([a-zA-Z][\w:.-]*)[ \t]*[\r\n]+$/;
+
+/** A line that a start tag goes on below, and the white space of the next. */
+const SPLIT_START =
+  /^([ \t]*)(?![ \t])[^\r\n]*<[a-zA-Z][^<>\r\n]*(?:\r\n|\r|\n)([ \t]*)(?=[\w:@.]|$)/gm;
+
+/** How far before a place an end tag's name may begin, and the start tag that it ends, as UTF-16 offsets. */
+const LONGEST = 100;
+const FAR = 20_000;
+
+/**
+ * The white space for the `>` of an end tag that has a line of its own, that of the line with its start tag; undefined
+ * where no end tag is open.
+ *
+ *     <b>Low tide at the quay</b
+ *     |
+ */
+export function whiteInEndTag(text: string, at: number): string | undefined {
+  const name = OPEN_END.exec(text.slice(Math.max(0, at - LONGEST), at))?.[1];
+  if (name === undefined) return undefined;
+  const from = Math.max(0, at - FAR);
+  const tags = [
+    ...text.slice(from, at).matchAll(pattern(`<(/?)${escaped(name)}(?![\\w:.-])`, "gi")),
+  ];
+  let depth = 0;
+  for (const { index, 1: slash } of tags.reverse()) {
+    depth += slash === "/" ? 1 : -1;
+    if (depth === 0) return whiteOf(text, from + index);
+  }
+  return undefined;
+}
+
+/**
+ * The white space for the first line of attributes below a tag's name, where the nearest tag above leaves such lines in
+ * the column of its own line; undefined elsewhere.
+ *
+ *     under <a
+ *     href="tide.html">the quay</a> and <a
+ *     |
+ */
+export function whiteInStartTag(text: string, at: number): string | undefined {
+  const from = Math.max(0, at - FAR);
+  const tags = [...text.slice(from, at).matchAll(SPLIT_START)];
+  const own = tags.pop();
+  if (own === undefined || from + own.index + own[0].length !== at) return undefined;
+  const above = tags.at(-1);
+  return above !== undefined && above[1] === above[2] ? own[1] : undefined;
+}
