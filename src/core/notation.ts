@@ -1,3 +1,5 @@
+import { pattern } from "./text/patterns.js";
+
 /** A comment that may go over several lines. */
 export interface BlockComment {
   readonly open: string;
@@ -100,6 +102,12 @@ export class Signs {
   /** The white space before each line of code in a text; a block comment's lines have a sign of their own there. */
   whiteBefore(text: string): string[] {
     return text.match(this.whites) ?? [];
+  }
+
+  /** Finds a line that begins with a closing bracket less than `columns` deep, but not at the margin. */
+  closerWithin(columns: number): RegExp {
+    const closers = String.fromCharCode(...this.closers);
+    return pattern(`^ {1,${columns - 1}}[${escaped(closers)}]`, "m");
   }
 
   /** Whether a token ends with an opening bracket, as the head of a template does too. */

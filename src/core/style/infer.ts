@@ -64,12 +64,14 @@ export function inferStyle(
   const brackets = found.length < FEW && tokens !== undefined
     ? reader.brackets(tokens())
     : [];
-  const size =
+  const shown =
     stepShown(found, brackets, whites)
     // Where there is no nesting, the lines themselves tell, if several do.
     ?? (tokens === undefined ? undefined : stepShown([], reader.values(tokens()), whites))
     ?? (blocksOnly ? undefined : stepShown(lineSteps(whites(), SEVERAL).found, [], whites))
     ?? stepShown(steps.odd, [], whites);
+  const few = found.length + brackets.length < SEVERAL;
+  const size = (few && shown !== undefined ? reader.lostStep(sample, shown) : undefined) ?? shown;
   if (size !== undefined) {
     // Lines of other languages outnumber the text's own.
     const isTab = size === TAB && tabbed > linesWith(sample, /^ {8}/gm);

@@ -112,6 +112,23 @@ export class StepReader {
     return steps;
   }
 
+  /**
+   * The column of a line that closes something and stands less than a step deep, where a text has lost an opener:
+   * that column is the step, which its opener would have shown. Undefined elsewhere.
+   *
+   *     moor({
+   *         berth: 4
+   *       });
+   */
+  lostStep(sample: string, step: number): number | undefined {
+    const { signs } = this;
+    const closer = step > 1 ? signs.closerWithin(step).exec(sample)?.[0] : undefined;
+    if (closer === undefined) return undefined;
+    let open = 0;
+    for (const sign of sample) open += signs.opens(sign) ? 1 : signs.closes(sign) ? -1 : 0;
+    return open < 0 ? closer.length - 1 : undefined;
+  }
+
   /** The column of the line that closes the brackets in which token t stands. */
   private closerColumn(tokens: TokenTable, t: number): number {
     const { signs, text } = this;
