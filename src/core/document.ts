@@ -19,6 +19,7 @@ import type { Site } from "./requests/placing/site.js";
 import type { Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
 import { checkStep, type SaveOptions, type SaveStep } from "./save.js";
+import { pushedDown } from "./requests/typing/prose.js";
 import { formatTyped, mayAnswer } from "./requests/typing.js";
 import { isEvenlyIndented } from "./style/infer.js";
 import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.js";
@@ -369,7 +370,12 @@ export class Document {
         return this.typedWhole(typed, offset);
     }
     const asks = enter ? entered : interpolation?.sign.endsWith(character);
-    if (!asks && this.current.isInText(offset)) return nothing;
+    if (!asks && this.current.isInText(offset)) {
+      const { changes, caret = offset } = enter
+        ? pushedDown({ language, lines, offset })
+        : { changes: [] };
+      return changes.length === 0 ? nothing : this.typedWhole({ changes, caret }, offset);
+    }
     const view = viewed();
     const place = view.place(offset);
     const lineOf = (line: number): number => lines.lineAt(view.begins(view.lines.lineStart(line)));

@@ -43,6 +43,9 @@ const SESSIONS = new Set([
   "diff",
 ]);
 
+/** What shows that a program holds elements: people call it by the language that it extends. */
+const ELEMENTS = /^[ \t]*<[A-Za-z>]|<\/[A-Za-z>]|\/>/m;
+
 /** The code in fences whose language is said. */
 export function* markdownRegions(syntax: Syntax): Iterable<Region> {
   const { blocks, tokens } = syntax as MarkdownSyntax;
@@ -81,10 +84,14 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
     const row = text.slice(starts[line], ends[line]);
     return row.startsWith(prefix) || row.trim() === "" || row.trimEnd() === prefix.trimEnd();
   });
+  const from = starts[code[0]!.line]!;
+  const to = ends[code.at(-1)!.line]!;
+  const said = NAMES[name] ?? name;
+  const holdsElements = said === "typescript" && ELEMENTS.test(text.slice(from, to));
   return {
-    from: starts[code[0]!.line]!,
-    to: ends[code.at(-1)!.line]!,
-    languageId: NAMES[name] ?? name,
+    from,
+    to,
+    languageId: holdsElements ? "typescriptreact" : said,
     prefix,
     isUneven: !isEven,
     closer: pattern(`\\${sign}{${length}}`),

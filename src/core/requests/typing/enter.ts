@@ -10,7 +10,7 @@ import type { Depth } from "../placing/columns.js";
 import { WHOLE, depthAfter, depthAt, whiteFor } from "../placing/depth.js";
 import { tokenAround } from "../placing/places.js";
 import { closerBehind } from "./pairs.js";
-import { continueProse } from "./prose.js";
+import { continueProse, pushedDown } from "./prose.js";
 import { ruleId } from "../../rules.js";
 import type { Typed } from "./typed.js";
 import { wordCompleted } from "./words.js";
@@ -26,7 +26,7 @@ export function entered(context: Context): Typed {
   if (syntax.tokens.isTrivia(inside)) return continueComment(context, inside);
   return context.language.typing.isProse?.(syntax, inside) === true
     ? continueProse(context, inside)
-    : { changes: [] };
+    : pushedDown(context);
 }
 
 class Entered {

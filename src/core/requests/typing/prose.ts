@@ -1,4 +1,6 @@
+import type { Language } from "../../language.js";
 import { LINE_ENDS } from "../../style/indent.js";
+import type { Lines } from "../../text/lines.js";
 import { pushChanges } from "../../text/minimise.js";
 import type { Change } from "../../text/edits.js";
 import { whiteOf } from "../../text/width.js";
@@ -39,6 +41,30 @@ export function continueProse(
   const ending = alone ? LINE_ENDS[style.endOfLine] + lead : "";
   pushChanges(changes, text, start, own, lead + ending, rule);
   return { changes, caret: start - dropped + lead.length };
+}
+
+/**
+ * Answers for Enter in front of what a line of a text holds, to the letter: all that comes is an empty line, and what
+ * went down keeps its column.
+ *
+ *     `                    `
+ *       |low tide`
+ *                            |low tide`
+ */
+export function pushedDown(
+  { language, lines, offset }: { language: Language; lines: Lines; offset: number },
+): Typed {
+  const line = lines.lineAt(offset);
+  const start = lines.lineStart(line);
+  const [from, to] = [lines.lineStart(line - 1), lines.lineEnd(line - 1)];
+  const white = lines.slice(from, to);
+  const rest = lines.slice(start, lines.lineEnd(line));
+  if (white === "" || white.trim() !== "" || !/^\S/.test(rest)) return { changes: [] };
+  const rule = ruleId(language, "new-line");
+  return {
+    changes: [{ from, to, text: "", rule }, { from: start, to: start, text: white, rule }],
+    caret: start,
+  };
 }
 
 /** Where the last character before an offset stands that is not white space. */
