@@ -37,6 +37,14 @@ describe("whose a fence is", () => {
     expect(regions(fenced(info))).toEqual([`${languageId} ""`]);
   });
 
+  test.each([
+    ["const board = <Board>\n  late\n</Board>;", "typescriptreact"],
+    ["return (\n  <Board", "typescriptreact"],
+    ["const board = <Board>late;\nconst of = <T>(x: T) => x;", "typescript"],
+  ])("of TypeScript by what it holds: %j", (code, languageId) => {
+    expect(regions(`\`\`\`ts\n${code}\n\`\`\`\n`)).toEqual([`${languageId} ""`]);
+  });
+
   test.each(["", "console", "text", "pycon", "diff", "  "])("nobody's: %j", (info) => {
     expect(regions(fenced(info))).toEqual([]);
   });

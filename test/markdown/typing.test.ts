@@ -12,6 +12,13 @@ test.each([
   ["in a list", "1. a\n   - b¦", "1. a\n   - b\n   - ¦"],
   ["an item without text ends its list", "- a\n- ¦", "- a\n¦"],
   ["or goes one level back", "1. a\n   - b\n   - ¦", "1. a\n   - b\n2. ¦"],
+  [
+    "or goes on with the item above, where items have several lines",
+    "- low\n  tide\n- high\n- ¦",
+    "- low\n  tide\n- high\n  ¦",
+  ],
+  ["and then ends", "- low\n  tide\n- high\n  ¦", "- low\n  tide\n- high\n\n¦"],
+  ["behind a blank line too", "- low\n  tide\n\n- ¦", "- low\n  tide\n\n¦"],
   ["a further paragraph of an item", "- a\n\n  b¦", "- a\n\n  b\n  ¦"],
   ["a quotation", "> a¦", "> a\n> ¦"],
   ["that ends", "> a\n> ¦", "> a\n¦"],

@@ -86,17 +86,24 @@ function enteredBehind(text: string, at: number, above: Line, style: Style): Ent
       return taken(text, at, sign);
     return put(at, rest, leadOf(text, above, chain, line));
   }
-  if (item !== undefined && written.trim() !== "")
-    return put(at, rest, leadOf(text, above, chain, line));
-  return { changes: [], caret: at };
+  if (written.trim() === "") return emptied(at, above);
+  return item === undefined
+    ? { changes: [], caret: at }
+    : put(at, rest, leadOf(text, above, chain, line));
+}
+
+/** Takes the white space of a line that Enter leaves blank. */
+function emptied(at: number, { start, end }: Line): EnteredText {
+  const changes = start === end ? [] : [{ from: start, to: end, text: "", rule: RULES[R.Line]! }];
+  return { changes, caret: at - (end - start) };
 }
 
 /** Takes the white space of a line that Enter leaves empty along with what went down. */
 function pushedDown(at: number, rest: string, { start, end }: Line, white: string): EnteredText {
   if (white === "") return { changes: [], caret: at };
   const { changes, caret } = put(at, rest, white);
-  const emptied = { from: start, to: end, text: "", rule: RULES[R.Line]! };
-  return { changes: [emptied, ...changes], caret: caret - white.length };
+  const { changes: above } = emptied(at, { start, end });
+  return { changes: [...above, ...changes], caret: caret - white.length };
 }
 
 interface Line {
@@ -280,7 +287,7 @@ function ended(
 ): EnteredText {
   const outer = chain.slice(0, chain.indexOf(item) - 1);
   const parent = innermost<Item>(outer, B.Item);
-  if (parent === undefined) return taken(text, at, item.marker);
+  if (parent === undefined) return taken(text, at, item.marker, wrappedLead(text, blocks));
   const start = blocks.starts[parent.first]!;
   const lead = text.slice(start, parent.marker);
   const sign = text.slice(parent.marker, parent.marker + parent.length);
@@ -291,11 +298,41 @@ function ended(
   return { changes: [change], caret: above.start + wanted.length };
 }
 
-/** Takes a marker away, and the line end that was typed behind it. */
-function taken(text: string, at: number, marker: number): EnteredText {
+/**
+ * What stands before the text of the item that the line above the last one ends, where the text has items of several
+ * lines: without a blank line, what follows is that item's text. Undefined elsewhere.
+ *
+ *     - Mind the gap when the
+ *       tide is low.
+ *     - Keep clear of the
+ *       |
+ */
+function wrappedLead(text: string, { starts }: Blocks): string | undefined {
+  const line = starts.length - 2;
+  const { root } = parseBlocks(text.slice(0, starts[line + 1]));
+  const chain = chainAt(root, line);
+  if (chain.at(-1)!.kind !== B.Paragraph || innermost(chain, B.Item) === undefined)
+    return undefined;
+  if (!hasWrapped(parseBlocks(text).root)) return undefined;
+  return leadOf(text, { start: starts[line]!, end: starts[line + 1]! }, chain, line);
+}
+
+/** Whether a block holds an item whose text goes on under itself. */
+function hasWrapped({ kind, children }: Block): boolean {
+  const [first] = children;
+  const isText = kind === B.Item && first?.kind === B.Paragraph;
+  return (isText && first.rows[1]?.lazy === false) || children.some(hasWrapped);
+}
+
+/**
+ * Takes a marker away, and the line end that was typed behind it.
+ *
+ * @param lead what stands there instead; undefined for what stood before the marker.
+ */
+function taken(text: string, at: number, marker: number, lead?: string): EnteredText {
   const { start } = lineBefore(text, at);
-  const lead = text.slice(start, marker).trimEnd();
-  const kept = lead === "" ? "" : `${lead} `;
+  const before = text.slice(start, marker).trimEnd();
+  const kept = lead ?? (before === "" ? "" : `${before} `);
   const change = { from: start, to: at, text: kept, rule: RULES[R.Line]! };
   return { changes: [change], caret: start + kept.length };
 }
