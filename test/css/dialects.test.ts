@@ -31,6 +31,17 @@ describe("SCSS", () => {
       );
       @include board($at: 1, $to: 2);
       `],
+    ["values in one column behind an empty line, where both stand clear", `
+      $low:      1.2m;
+
+      $spring:   4.6m;
+      $neap:  2m;
+      `, `
+      $low:      1.2m;
+
+      $spring:   4.6m;
+      $neap: 2m;
+      `],
     ["a map that was split stays split", `
       $depths: (
       low:1px,

@@ -4,7 +4,8 @@ import { columnAt } from "../../../core/text/width.js";
 import { T } from "../kinds.js";
 
 /**
- * Whether the author put a value in one column with that of a neighbour, in a block or in a map:
+ * Whether the author put a value in one column with that of a neighbour, in a block or in a map, or with one behind an
+ * empty line where both stand clear of their colon:
  *
  *     $low:    1.2m;         "low":    $low,
  *     $spring: 4.6m;         "spring": $spring
@@ -27,7 +28,8 @@ export function isAligned(
     const beside = other < 0 ? -1 : valueOf(tokens, other);
     if (beside < 0 || gap(value) + gap(beside) <= 2) return false;
     const later = Math.max(name, other);
-    if (!tokens.onNewLine(later) || lineEndsIn(tokens, later) !== 1) return false;
+    const isApart = gap(value) > 1 && gap(beside) > 1;
+    if (!tokens.onNewLine(later) || lineEndsIn(tokens, later) > (isApart ? 2 : 1)) return false;
     // Names come to stand in one column, wherever they stand now.
     return columnOf(beside) - columnOf(other) === columnOf(value) - columnOf(name);
   });
