@@ -216,6 +216,24 @@ describe("chains", () => {
 // In six packages of today 285 such closers stand deeper, 0 do not; in rxjs, effect and zod 173 do, 542 do not.
 describe("brackets behind a sign that begins a line", () => {
   fixtures("typescript", [
+    ["of a chain that comes to break at its dots count from those", `
+      const board = late
+        ? tides.read(() => quay).catch(
+            (error) => {
+              log(error);
+            },
+          )
+        : undefined;
+      `, `
+      const board = late
+        ? tides.read(() => quay)
+          .catch(
+            (error) => {
+              log(error);
+            },
+          )
+        : undefined;
+      `],
     ["close where the author has them, under the sign or a step deeper", `
       const tide = late
         ? {

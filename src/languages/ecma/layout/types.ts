@@ -298,6 +298,8 @@ export abstract class TypeLayout extends ListLayout {
     const end = tree.end(child);
     const sign = tokens.grammarBefore(tree.first(child));
     if (!this.keepsSplit || !tokens.onNewLine(sign)) return false;
+    // Its first line comes to end before a dot.
+    if (tree.kind(child) === N.Primary && this.splitsAtDots(child)) return false;
     const below = tokens.nextWith(TokenFlag.OnNewLine, tree.first(child) + 1, end);
     const ownLine = this.style.bracePlacement === "own-line";
     let closer = -1;
