@@ -23,6 +23,42 @@ function f() {
       {a === 'L`,
   ],
   [
+    "a brace left out of an accessor, and a property after it",
+    "csharp",
+    `
+class Pier
+{
+    string Name
+    {
+        get
+        {
+            return name;
+    }
+
+    bool Open
+    {
+        get { return open ; }
+    }
+}
+`,
+    `
+class Pier
+{
+    string Name
+    {
+        get
+        {
+            return name;
+    }
+
+    bool Open
+    {
+        get { return open; }
+    }
+}
+`,
+  ],
+  [
     "a brace left out of a method, and one in a regular expression",
     "javascript",
     `

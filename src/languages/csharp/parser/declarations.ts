@@ -571,6 +571,8 @@ export abstract class DeclarationParser extends ExpressionParser {
             this.missing = outer;
             break;
           }
+          // What it opens is closed by what was to close the accessors.
+          if (this.isOpener()) this.mismatches++;
           this.next();
         }
         this.skipToStatement(opener);
