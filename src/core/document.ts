@@ -371,10 +371,8 @@ export class Document {
     }
     const asks = enter ? entered : interpolation?.sign.endsWith(character);
     if (!asks && this.current.isInText(offset)) {
-      const { changes, caret = offset } = enter
-        ? pushedDown({ language, lines, offset })
-        : { changes: [] };
-      return changes.length === 0 ? nothing : this.typedWhole({ changes, caret }, offset);
+      const pushed = enter ? pushedDown({ language, lines, offset }) : undefined;
+      return pushed === undefined ? nothing : this.typedWhole(pushed, offset);
     }
     const view = viewed();
     const place = view.place(offset);

@@ -504,21 +504,37 @@ total = adult + \\
 });
 
 test.each([
-  ["javascript", "const tides = sql`\n  |low\n`;\n", "const tides = sql`\n\n  |low\n`;\n"],
   [
+    "in front of a line of text to the letter",
+    "javascript",
+    "const tides = sql`\n  |low\n`;\n",
+    "const tides = sql`\n\n  |low\n`;\n",
+  ],
+  [
+    "in front of one in a script",
     "html",
     "<script>\n  const tides = sql`\n    |low\n  `;\n</script>\n",
     "<script>\n  const tides = sql`\n\n    |low\n  `;\n</script>\n",
   ],
-  ["markdown", "```js\nf(`\n  |low\n`);\n```\n", "```js\nf(`\n\n  |low\n`);\n```\n"],
-])("in front of a line of text to the letter, in %s", (languageId, before, after) => {
-  expect(typed(languageId, before, "\n")).toBe(after);
-});
-
-test.each([
-  ["json", `{|\n    "low": 1\n  }\n}\n`, `{\n  |\n    "low": 1\n  }\n}\n`],
-  ["typescript", "moor({|\n    at: 1,\n  });\n}\n", "moor({\n  |\n    at: 1,\n  });\n}\n"],
-  ["json", `{|\n    "low": 1\n}\n`, `{\n    |\n    "low": 1\n}\n`],
-])("where a line was lost, its closer shows the step: %s, %j", (languageId, before, after) => {
+  [
+    "in front of one in a fence",
+    "markdown",
+    "```js\nf(`\n  |low\n`);\n```\n",
+    "```js\nf(`\n\n  |low\n`);\n```\n",
+  ],
+  [
+    "where a line was lost, whose closer shows the step",
+    "json",
+    `{|\n    "low": 1\n  }\n}\n`,
+    `{\n  |\n    "low": 1\n  }\n}\n`,
+  ],
+  [
+    "where a call was lost",
+    "typescript",
+    "moor({|\n    at: 1,\n  });\n}\n",
+    "moor({\n  |\n    at: 1,\n  });\n}\n",
+  ],
+  ["where none was", "json", `{|\n    "low": 1\n}\n`, `{\n    |\n    "low": 1\n}\n`],
+])("Enter %s (%s)", (_, languageId, before, after) => {
   expect(typed(languageId, before, "\n")).toBe(after);
 });

@@ -4,7 +4,7 @@ import { ruleId } from "../rules.js";
 import { applyChanges, type Change } from "../text/edits.js";
 import { LineIndex, type Lines } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
-import { WHOLE, depthAfter, whiteFor } from "./placing/depth.js";
+import { WHOLE, depthAfter } from "./placing/depth.js";
 import { tokenAround, tokenAt } from "./placing/places.js";
 import { whiteAt } from "./placing/white.js";
 import { endComment, isCommentEnd } from "./typing/comment.js";
@@ -12,7 +12,7 @@ import type { Context } from "./typing/context.js";
 import { entered } from "./typing/enter.js";
 import { caretAfter, type Typed } from "./typing/typed.js";
 import { endsSequence, formatUnit } from "./typing/unit.js";
-import { endedWord, isEntered, wordWhite } from "./typing/words.js";
+import { endedWord, settledWhite, wordWhite } from "./typing/words.js";
 
 /** Behind this a brace opens a block; elsewhere it begins a value, which stays where Enter put it. */
 const HEADER = /[\p{L}\p{N}_$)\]>]$/u;
@@ -86,12 +86,8 @@ function lineWhite(context: Context, start: number, head: string): string | unde
     && !(style.bracePlacement === "own-line" && GIVEN.test(last));
   if (isFirst && (head !== block?.[0] || !isValue)) {
     const { blocks } = language.typing;
-    if (blocks?.closerColumn === undefined) {
-      const depth = depthAfter(language, before, head, WHOLE, style);
-      return isEntered(context, start, depth)
-        ? undefined
-        : whiteFor(language, depth, before, style);
-    }
+    if (blocks?.closerColumn === undefined)
+      return settledWhite(context, start, depthAfter(language, before, head, WHOLE, style));
     const column = blocks.closerColumn(before, head, style);
     return column === undefined
       ? undefined

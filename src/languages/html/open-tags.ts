@@ -13,6 +13,13 @@ const SPLIT_START =
 const LONGEST = 100;
 const FAR = 20_000;
 
+/** The white space for what goes on with a tag below its line, where the text tells; undefined for the layout's. */
+export function whiteInTag(text: string, at: number): string | undefined {
+  // Most lines do not begin in one.
+  if (text.lastIndexOf("<", at - 1) < text.lastIndexOf(">", at - 1)) return undefined;
+  return whiteInEndTag(text, at) ?? whiteInStartTag(text, at);
+}
+
 /**
  * The white space for the `>` of an end tag that has a line of its own, that of the line with its start tag; undefined
  * where no end tag is open.
@@ -20,7 +27,7 @@ const FAR = 20_000;
  *     <b>Low tide at the quay</b
  *     |
  */
-export function whiteInEndTag(text: string, at: number): string | undefined {
+function whiteInEndTag(text: string, at: number): string | undefined {
   const name = OPEN_END.exec(text.slice(Math.max(0, at - LONGEST), at))?.[1];
   if (name === undefined) return undefined;
   const from = Math.max(0, at - FAR);
@@ -43,7 +50,7 @@ export function whiteInEndTag(text: string, at: number): string | undefined {
  *     href="tide.html">the quay</a> and <a
  *     |
  */
-export function whiteInStartTag(text: string, at: number): string | undefined {
+function whiteInStartTag(text: string, at: number): string | undefined {
   const from = Math.max(0, at - FAR);
   const tags = [...text.slice(from, at).matchAll(SPLIT_START)];
   const own = tags.pop();

@@ -4,7 +4,7 @@ import { htmlClosers } from "./closers.js";
 import { BLOCK, ENDED_BY } from "./elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
 import { flushWhite, goesOnFlush, leavesAtMargin } from "./margin.js";
-import { whiteInEndTag, whiteInStartTag } from "./open-tags.js";
+import { whiteInTag } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
 import { R, RULES } from "./rules.js";
 import { enteredInValue } from "./values.js";
@@ -65,10 +65,7 @@ export const htmlTyping: Typing = {
     ?? enteredAs(
       text,
       at,
-      whiteInPre(text, at)
-      ?? whiteInEndTag(text, at)
-      ?? whiteInStartTag(text, at)
-      ?? flushWhite(text, at),
+      whiteInPre(text, at) ?? whiteInTag(text, at) ?? flushWhite(text, at),
     )
   ),
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.

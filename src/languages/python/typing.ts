@@ -71,15 +71,11 @@ const blocks: IndentedBlocks = {
   rowColumn(text, { indentSize, tabWidth }) {
     const { tokens } = lexPython(text);
     const opener = tokens.count - 1;
-    const stepsOf = (t: number): number =>
-      (
-        lineColumn(text, tokens.start(t), tabWidth)
-        - lineColumn(text, tokens.start(t - 1), tabWidth)
-      )
-      / indentSize;
+    const columnOf = (t: number): number => lineColumn(text, tokens.start(t), tabWidth);
     const above = rowsLike(tokens, opener);
-    if (above < 0 || stepsOf(above) !== 2) return undefined;
-    return lineColumn(text, tokens.start(opener), tabWidth) + 2 * indentSize;
+    const steps = 2 * indentSize;
+    if (above < 0 || columnOf(above) - columnOf(above - 1) !== steps) return undefined;
+    return columnOf(opener) + steps;
   },
 
   wordColumn(text, word, column, { indentSize, tabWidth }) {

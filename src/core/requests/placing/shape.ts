@@ -154,8 +154,9 @@ function linesAround(lines: readonly MovedLine[]): number[] {
   });
 }
 
-/** A style under which a column is a step, and no row that is read apart stands some of them in. */
+/** A style under which a column is a step. */
 const unitOf = (style: Style): Style => ({ ...style, indentStyle: "space", indentSize: 1 });
+/** The same for a block read by itself, whose rows the author may have put any number of such steps in. */
 const apartOf = (style: Style): Style => ({ ...unitOf(style), listSplit: "by-width" });
 
 /** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */

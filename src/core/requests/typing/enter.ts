@@ -26,7 +26,7 @@ export function entered(context: Context): Typed {
   if (syntax.tokens.isTrivia(inside)) return continueComment(context, inside);
   return context.language.typing.isProse?.(syntax, inside) === true
     ? continueProse(context, inside)
-    : pushedDown(context);
+    : pushedDown(context) ?? { changes: [] };
 }
 
 class Entered {

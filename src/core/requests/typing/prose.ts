@@ -45,7 +45,7 @@ export function continueProse(
 
 /**
  * Answers for Enter in front of what a line of a text holds, to the letter: all that comes is an empty line, and what
- * went down keeps its column.
+ * went down keeps its column. Undefined elsewhere.
  *
  *     `                    `
  *       |low tide`
@@ -53,13 +53,13 @@ export function continueProse(
  */
 export function pushedDown(
   { language, lines, offset }: { language: Language; lines: Lines; offset: number },
-): Typed {
+): Required<Typed> | undefined {
   const line = lines.lineAt(offset);
   const start = lines.lineStart(line);
   const [from, to] = [lines.lineStart(line - 1), lines.lineEnd(line - 1)];
   const white = lines.slice(from, to);
   const rest = lines.slice(start, lines.lineEnd(line));
-  if (white === "" || white.trim() !== "" || !/^\S/.test(rest)) return { changes: [] };
+  if (white === "" || white.trim() !== "" || !/^\S/.test(rest)) return undefined;
   const rule = ruleId(language, "new-line");
   return {
     changes: [{ from, to, text: "", rule }, { from: start, to: start, text: white, rule }],

@@ -50,22 +50,27 @@ export function wordWhite(context: Context, start: number, word: string): string
   // The depth at which it stands tells something in languages whose first lines tell that of others.
   const line = whiteOf(lines.text, start) + word;
   const depth = depthAfter(language, before, line, rests, style);
-  return depth.parses && !isEntered(context, start, depth)
-    ? whiteFor(language, depth, before, style)
-    : undefined;
+  return depth.parses ? settledWhite(context, start, depth) : undefined;
+}
+
+/** A depth as the white space of the line that begins at `start`; undefined where that stands as Enter has it. */
+export function settledWhite(context: Context, start: number, depth: Depth): string | undefined {
+  const { language, style, lines } = context;
+  return isEntered(context, start, depth)
+    ? undefined
+    : whiteFor(language, depth, lines.text.slice(0, start), style);
 }
 
 /** Whether a line that would go deeper stands where Enter has it stand, as the language alone answers for that. */
-export function isEntered(
-  { language, style, lines }: Context,
+function isEntered(
+  { language: { typing: { entered } }, style, lines }: Context,
   start: number,
   { column }: Depth,
 ): boolean {
   const { text } = lines;
-  const white = whiteOf(text, start);
-  if (column <= lineColumn(text, start, style.tabWidth)) return false;
+  if (entered === undefined || column <= lineColumn(text, start, style.tabWidth)) return false;
   const emptied = text.slice(0, start) + text.slice(lines.lineEnd(lines.lineAt(start)));
-  return language.typing.entered?.(emptied, start, style)?.caret === start + white.length;
+  return entered(emptied, start, style)?.caret === start + whiteOf(text, start).length;
 }
 
 /** The same for a word that Enter has ended, on a line that begins at `from`. */
