@@ -50,6 +50,12 @@ describe("rules", () => {
       a/**/b,
       c /* d */ e {}
       `],
+    ["selectors that are attributes alone", `[data-tide], [data-berth]{color:red}\n`, `
+      [data-tide],
+      [data-berth] {
+        color: red;
+      }
+      `],
     ["shares of a keyframe stay on a line", "@keyframes tide{from{top:0}25%,75%{top:1px}}\n", `
       @keyframes tide {
         from {

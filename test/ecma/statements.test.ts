@@ -257,6 +257,26 @@ describe("blank lines and comments", () => {
         b() {}
       }
       `],
+    ["documenting comments in a row are aligned, each on a line of its own", `
+      class Pier {
+        open() {}
+        /**
+         * Opened.
+         */ /**
+           * Closes the gate.
+           */ close() {}
+      }
+      `, `
+      class Pier {
+        open() {}
+        /**
+         * Opened.
+         */
+        /**
+         * Closes the gate.
+         */ close() {}
+      }
+      `],
     ["comments at edges", `
       {
       // first

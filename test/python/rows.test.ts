@@ -187,3 +187,21 @@ describe("rows two steps in, while they are typed and pasted", () => {
     expect(within("python", marked, "formatOnPaste")).toBe(whole);
   });
 });
+
+describe("rows that find no room", () => {
+  fixtures("python", [
+    ["are opened where the answer's type behind the last finds no room", `
+      def moor(ferry: Ferry, berth: Berth, *gangways: Gangway,
+               allowed_departures: tuple[Departure, ...] = ()) -> Mooring:
+          pass
+      `, `
+      def moor(
+          ferry: Ferry,
+          berth: Berth,
+          *gangways: Gangway,
+          allowed_departures: tuple[Departure, ...] = (),
+      ) -> Mooring:
+          pass
+      `],
+  ], { maxLineLength: 66 });
+});

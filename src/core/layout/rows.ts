@@ -17,12 +17,16 @@ export function rowsFit(
   opened: number,
   tail: number,
 ): boolean {
-  const end = sheet.frames.end(f) + 1;
+  const closer = sheet.frames.end(f);
+  const end = closer + 1;
   let begin = sheet.frames.begin(f);
   let breaks = false;
   for (let g = begin + 1; g <= end; g++) {
     const folds = sheet.folds(g);
-    if (g < end && measure.nextEnd(g) !== g && !(folds && sheet.owner[g] === f)) {
+    // A closer stays behind the last item where it stands there.
+    const mayEnd =
+      folds && sheet.owner[g] === f && (g !== closer || sheet.tokens.onNewLine(closer));
+    if (g < end && measure.nextEnd(g) !== g && !mayEnd) {
       breaks ||= folds;
       continue;
     }

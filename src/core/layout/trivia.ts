@@ -29,6 +29,17 @@ export function placeTrivia(
   }
 }
 
+/** Has the inner lines of a comment that begins a line move with its first: of each token of `kind` that does. */
+export function reindentComments(sheet: Sheet, kind: number): void {
+  const { tokens } = sheet;
+  const lines = TokenFlag.MultiLine;
+  for (let t = tokens.nextWith(lines, 0); t < tokens.count; t = tokens.nextWith(lines, t + 1)) {
+    if (tokens.kind(t) !== kind) continue;
+    // One that ends the line of another comes to begin a line.
+    if (t === 0 || tokens.onNewLine(t) || tokens.kind(t - 1) === kind) sheet.mark(t, Mark.Reindent);
+  }
+}
+
 /**
  * A comment in front of an operand on its line belongs to it: a line may end before the comment, and not
  * between the two.

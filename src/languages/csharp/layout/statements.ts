@@ -1,5 +1,6 @@
 import { layoutBlock, type BlockRules } from "../../../core/layout/block.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { reindentComments } from "../../../core/layout/trivia.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
@@ -9,15 +10,8 @@ import { DeclarationLayout } from "./declarations.js";
 /** Programs, blocks, and statements. */
 export class CsharpLayout extends DeclarationLayout {
   unit(): void {
-    const { sheet, tokens, tree } = this;
-    for (
-      let t = tokens.nextWith(TokenFlag.MultiLine, 0);
-      t < tokens.count;
-      t = tokens.nextWith(TokenFlag.MultiLine, t + 1)
-    )
-      // The inner lines of a comment move with its first.
-      if (this.kindAt(t) === T.Comment && (tokens.onNewLine(t) || t === 0))
-        sheet.mark(t, Mark.Reindent);
+    const { sheet, tree } = this;
+    reindentComments(sheet, T.Comment);
     layoutBlock(sheet, tree, tree.root, this.blockRules(NONE));
     this.directives();
   }

@@ -105,10 +105,13 @@ export abstract class CssSelectors extends CssValues {
     const mayHaveGuards = this.dialect.name === "less";
     let shares = true;
     for (const part = tree.parts(node, first, end); part.next() && (shares || mayHaveGuards);) {
-      if (part.node !== NONE) continue;
+      if (part.node !== NONE) {
+        shares = false;
+        continue;
+      }
       if (mayHaveGuards && tokens.is(part.at, "when")) return true;
       if (tokens.isTrivia(part.at) || this.isKind(part.at, T.Comma)) continue;
-      shares &&= /^(?:from|to|[\d.]+%)$/i.test(tokens.textOf(part.at));
+      shares &&= /^(?:from|to|(?:[\d.]+|[#@]\{.*\})%)$/i.test(tokens.textOf(part.at));
     }
     return shares;
   }

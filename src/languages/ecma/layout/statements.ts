@@ -1,5 +1,6 @@
 import { layoutBlock, type BlockRules } from "../../../core/layout/block.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { reindentComments } from "../../../core/layout/trivia.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
@@ -9,7 +10,7 @@ import { ControlLayout } from "./control.js";
 /** Programs, blocks, and statements with what ends them. */
 export class EcmaLayout extends ControlLayout {
   program(): void {
-    this.comments();
+    reindentComments(this.sheet, T.Comment);
     layoutBlock(this.sheet, this.tree, this.tree.root, this.blockRules(NONE));
     if (this.unbalanced) this.behindTorn();
   }
@@ -25,14 +26,6 @@ export class EcmaLayout extends ControlLayout {
       sheet.demand[t] = Demand.Line;
       if (!sheet.frames.has(sheet.owner[t]!, FrameFlag.Block)) sheet.mark(t, Mark.Dedent);
     }
-  }
-
-  /** The inner lines of a comment move with its first. */
-  private comments(): void {
-    const { tokens, sheet } = this;
-    const lines = TokenFlag.MultiLine;
-    for (let t = tokens.nextWith(lines, 0); t < tokens.count; t = tokens.nextWith(lines, t + 1))
-      if (tokens.isTrivia(t) && (tokens.onNewLine(t) || t === 0)) sheet.mark(t, Mark.Reindent);
   }
 
   protected visit(node: number, hang = 1): void {

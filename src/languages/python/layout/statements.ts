@@ -360,17 +360,12 @@ class PythonLayout extends ExpressionLayout {
   }
 
   private lastAssign(node: number): number {
-    for (let t = this.tree.end(node) - 1; t > this.tree.first(node); t--) {
-      const kind = this.tokens.kind(t);
-      if (kind === T.Assign || kind === T.Augmented) {
-        // Those inside brackets are a child's.
-        let own = true;
-        for (let c = this.tree.child(node); c !== NONE; c = this.tree.next(c))
-          if (this.tree.first(c) <= t && t < this.tree.end(c)) own = false;
-        if (own) return t;
-      }
+    let last = -1;
+    for (const part = this.tree.parts(node); part.next();) {
+      const kind = this.tokens.kind(part.at);
+      if (part.node === NONE && (kind === T.Assign || kind === T.Augmented)) last = part.at;
     }
-    return -1;
+    return last;
   }
 
   private annotated(node: number): void {
