@@ -1,12 +1,7 @@
-#!/usr/bin/env node
-import nodeModule from "node:module";
 import { Command, CommanderError } from "commander";
 import { Exit } from "./exit.js";
 import { version } from "./version.js";
 import { SourceError } from "../node/error.js";
-
-// Newer versions of Node keep what they have compiled.
-(nodeModule as { enableCompileCache?: () => unknown }).enableCompileCache?.();
 
 /** The commands, each loaded when it is called, in the order of the help. */
 const COMMANDS = {
@@ -21,38 +16,41 @@ const COMMANDS = {
   serve: async () => (await import("./commands/serve.js")).serveCommand(),
 };
 
-// Whoever reads the output may have had enough of it.
-process.stdout.on("error", (error: NodeJS.ErrnoException) => {
-  if (error.code !== "EPIPE") throw error;
-  process.exit();
-});
+/** Does what the arguments of this process ask for, and sets its exit code. */
+export async function main(): Promise<void> {
+  // Whoever reads the output may have had enough of it.
+  process.stdout.on("error", (error: NodeJS.ErrnoException) => {
+    if (error.code !== "EPIPE") throw error;
+    process.exit();
+  });
 
-const program = new Command("oak-tide")
-  .description("Formats source files, and answers editors' formatting requests.")
-  .version(version)
-  .addHelpText(
-    "after",
-    "\nExit codes: 0 fine, 1 something would change (check), 2 something could not be done.",
-  )
-  .exitOverride();
-// Only the command that is called is loaded, but for help.
-const named = process.argv[2] ?? "";
-const wanted = Object.hasOwn(COMMANDS, named) ? [named] : Object.keys(COMMANDS);
-for (const name of wanted) {
-  const command = await COMMANDS[name as keyof typeof COMMANDS]();
-  program.addCommand(command.copyInheritedSettings(program));
-}
+  const program = new Command("oak-tide")
+    .description("Formats source files, and answers editors' formatting requests.")
+    .version(version)
+    .addHelpText(
+      "after",
+      "\nExit codes: 0 fine, 1 something would change (check), 2 something could not be done.",
+    )
+    .exitOverride();
+  // Only the command that is called is loaded, but for help.
+  const named = process.argv[2] ?? "";
+  const wanted = Object.hasOwn(COMMANDS, named) ? [named] : Object.keys(COMMANDS);
+  for (const name of wanted) {
+    const command = await COMMANDS[name as keyof typeof COMMANDS]();
+    program.addCommand(command.copyInheritedSettings(program));
+  }
 
-try {
-  await program.parseAsync();
-} catch (error) {
-  if (error instanceof CommanderError) {
-    process.exitCode = error.exitCode === 0 ? Exit.Fine : Exit.CouldNot;
-  } else {
-    const known = error instanceof SourceError || error instanceof RangeError;
-    console.error(
-      `oak-tide: ${known ? error.message : error instanceof Error ? error.stack : String(error)}`,
-    );
-    process.exitCode = Exit.CouldNot;
+  try {
+    await program.parseAsync();
+  } catch (error) {
+    if (error instanceof CommanderError) {
+      process.exitCode = error.exitCode === 0 ? Exit.Fine : Exit.CouldNot;
+    } else {
+      const known = error instanceof SourceError || error instanceof RangeError;
+      console.error(
+        `oak-tide: ${known ? error.message : error instanceof Error ? error.stack : String(error)}`,
+      );
+      process.exitCode = Exit.CouldNot;
+    }
   }
 }

@@ -1,4 +1,3 @@
-import { Tinypool } from "tinypool";
 import type { Change, Range, Style, TextEdit } from "../core/index.js";
 import { applyChanges } from "../core/text/edits.js";
 import { SourceError } from "./error.js";
@@ -49,6 +48,7 @@ export async function* formatInPool(
   options: Omit<BatchOptions, "remembers">,
   found: ((hash: string) => void) | undefined,
 ): AsyncGenerator<Outcome | Excluded | SourceError> {
+  const { Tinypool } = await import("tinypool");
   const pool = new Tinypool({
     filename: new URL("./pool-worker.js", import.meta.url).href,
     minThreads: workers,

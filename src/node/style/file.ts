@@ -3,13 +3,11 @@ import { basename, dirname, join, relative, resolve, sep } from "node:path";
 import ignore, { type Ignore } from "ignore";
 import { distance } from "fastest-levenshtein";
 import type * as z from "zod/mini";
-import { languages as knownLanguages } from "../../languages/index.js";
 import { STYLE_VALUES, type Style } from "../../core/index.js";
 import { decode } from "../error.js";
 import type { MANIFEST_NAMES, STYLE_FILE_NAMES } from "./names.js";
 import { personPath } from "./person.js";
 import { STYLE_FILE, type StyleFileData } from "./schema.js";
-import { readJson } from "./syntax/json.js";
 import {
   SettingsError,
   placeOf,
@@ -17,8 +15,6 @@ import {
   type ReadSettings,
   type Settings,
 } from "./syntax/read.js";
-import { readToml } from "./syntax/toml.js";
-import { readYaml } from "./syntax/yaml.js";
 
 /** A style file that was read, or the part of a manifest that serves as one. */
 export interface StyleFile {
@@ -35,10 +31,17 @@ export interface StyleFile {
   excludedBy(path: string): string | undefined;
 }
 
+/** Loads what reads a syntax: some of them take longer to load than all else that a call needs. */
+type Reader = () => Promise<ReadSettings>;
+
+const readJson: Reader = async () => (await import("./syntax/json.js")).readJson;
+const readToml: Reader = async () => (await import("./syntax/toml.js")).readToml;
+const readYaml: Reader = async () => (await import("./syntax/yaml.js")).readYaml;
+
 /** Where style stands in a folder: files of its own, and a key of a manifest. */
 const KINDS: readonly (readonly [
   name: typeof STYLE_FILE_NAMES[number] | typeof MANIFEST_NAMES[number],
-  read: ReadSettings,
+  reader: Reader,
   key: Path,
 ])[] = [
   ["oak-tide.json", readJson, []],
@@ -54,11 +57,14 @@ const KINDS: readonly (readonly [
  * @param names what the folder holds.
  * @throws SettingsError where it has two, or its file cannot be used.
  */
-export function styleFileIn(folder: string, names: ReadonlySet<string>): StyleFile | undefined {
+export async function styleFileIn(
+  folder: string,
+  names: ReadonlySet<string>,
+): Promise<StyleFile | undefined> {
   let found: StyleFile | undefined;
-  for (const [name, read, key] of KINDS) {
+  for (const [name, reader, key] of KINDS) {
     if (!names.has(name)) continue;
-    const file = openStyleFile(join(folder, name), read, key);
+    const file = await openStyleFile(join(folder, name), reader, key);
     if (file === undefined) continue;
     if (found !== undefined)
       throw new SettingsError(
@@ -78,12 +84,12 @@ export function styleFileIn(folder: string, names: ReadonlySet<string>): StyleFi
  * @param own whether it is a person's own, which may say what is run.
  * @throws SettingsError where it cannot be used.
  */
-export function styleFileAt(path: string, own = false): StyleFile {
+export async function styleFileAt(path: string, own = false): Promise<StyleFile> {
   const name = basename(path);
   const known = KINDS.find(([own]) => own === name);
-  const read = known?.[1]
+  const reader = known?.[1]
     ?? (/\.toml$/i.test(name) ? readToml : /\.ya?ml$/i.test(name) ? readYaml : readJson);
-  const file = openStyleFile(path, read, known?.[2] ?? [], own);
+  const file = await openStyleFile(path, reader, known?.[2] ?? [], own);
   if (file !== undefined) return file;
   throw new SettingsError(
     path,
@@ -93,15 +99,16 @@ export function styleFileAt(path: string, own = false): StyleFile {
   );
 }
 
-function openStyleFile(
+async function openStyleFile(
   path: string,
-  read: ReadSettings,
+  reader: Reader,
   key: Path,
   own = false,
-): StyleFile | undefined {
+): Promise<StyleFile | undefined> {
   const text = decode(path, readFileSync(path)).replace(/^\uFEFF/, "");
   // A manifest without the name is nobody's business here, and may be broken.
   if (key.length > 0 && !text.includes("oak-tide")) return undefined;
+  const read = await reader();
   const settings = read(path, text);
   const value = key.reduce<unknown>(
     (inner, name) => (
@@ -112,7 +119,7 @@ function openStyleFile(
     settings.value ?? {},
   );
   if (value === undefined) return undefined;
-  const data = checked(path, text, settings, key, value, own);
+  const data = await checked(path, text, settings, key, value, own);
   const folder = dirname(path);
   const place = (member: Path): string =>
     placeOf(path, text, settings.offsetOf([...key, ...member]));
@@ -159,14 +166,14 @@ function within(folder: string, path: string): string | undefined {
   return path.endsWith(sep) ? `${slashed}/` : slashed;
 }
 
-function checked(
+async function checked(
   path: string,
   text: string,
   settings: Settings,
   key: Path,
   value: unknown,
   own: boolean,
-): StyleFileData {
+): Promise<StyleFileData> {
   const fail = (member: Path, reason: string): never => {
     throw new SettingsError(path, text, settings.offsetOf([...key, ...member]), reason);
   };
@@ -181,16 +188,19 @@ function checked(
       ["commands"],
       `what is run is not for a project to say; move it to your own settings, ${personPath()}`,
     );
-  const ids = knownLanguages.flatMap((language) => language.ids);
   const sections: readonly (readonly [Path, object | undefined])[] = [
     [["languages"], data.languages],
     ...Object.entries(data.paths ?? {}).map(
       ([pattern, part]) => [["paths", pattern, "languages"], part.languages] as const,
     ),
   ];
-  for (const [member, section] of sections)
-    for (const id of Object.keys(section ?? {}))
+  for (const [member, section] of sections) {
+    if (section === undefined) continue;
+    const { languages } = await import("../../languages/index.js");
+    const ids = languages.flatMap((language) => language.ids);
+    for (const id of Object.keys(section))
       if (!ids.includes(id)) fail([...member, id], `there is no language ${nearest(id, ids)}`);
+  }
   return data;
 }
 

@@ -121,7 +121,7 @@ export class StyleFiles {
     const { only } = this.options;
     if (only === undefined) return this.filesFor(path);
     const { styleFileAt } = await import("./file.js");
-    return [this.only ??= styleFileAt(resolve(only))];
+    return [this.only ??= await styleFileAt(resolve(only))];
   }
 
   private async personFile(): Promise<StyleFile | null> {
@@ -129,7 +129,7 @@ export class StyleFiles {
     const { person = personPath() } = this.options;
     if (person === null || !existsSync(person)) return (this.person = null);
     const { styleFileAt } = await import("./file.js");
-    return (this.person = styleFileAt(person, true));
+    return (this.person = await styleFileAt(person, true));
   }
 
   /**
@@ -183,10 +183,12 @@ export class StyleFiles {
 
   private async read(folder: string): Promise<StyleFile | SourceError | undefined> {
     const names = this.namesIn(folder);
-    if (![...STYLE_FILE_NAMES, ...MANIFEST_NAMES].some((name) => names.has(name))) return undefined;
+    const holdsStyle = STYLE_FILE_NAMES.some((name) => names.has(name))
+      || MANIFEST_NAMES.some((name) => names.has(name) && mayHoldStyle(join(folder, name)));
+    if (!holdsStyle) return undefined;
     const { styleFileIn } = await import("./file.js");
     try {
-      return styleFileIn(folder, names);
+      return await styleFileIn(folder, names);
     } catch (error) {
       if (error instanceof SourceError) return error;
       throw error;
@@ -288,6 +290,15 @@ function namesIn(folder: string): ReadonlySet<string> {
     return new Set(readdirSync(folder));
   } catch {
     return new Set();
+  }
+}
+
+/** Whether a manifest names this program, so that it is worth to load what reads it; a broken one does too. */
+function mayHoldStyle(manifest: string): boolean {
+  try {
+    return readFileSync(manifest).includes("oak-tide");
+  } catch {
+    return true;
   }
 }
 
