@@ -386,6 +386,7 @@ export class Document {
         style: this.resolved(style, this.shownTo(offset, character)),
         offset: place,
         unbalanced: view.unbalanced || this.isCut,
+        whole: { text: () => this.text, at: (of) => view.begins(of) },
         typed: (line) => typed.has(lineOf(line)),
         touched: (line) => touched.has(lineOf(line)),
       },

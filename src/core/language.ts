@@ -70,6 +70,13 @@ export interface EnteredText {
   readonly caret: number;
 }
 
+/** What a part of a text was taken from. */
+export interface Whole {
+  text(): string;
+  /** Where in it an offset of the part lies. */
+  at(offset: number): number;
+}
+
 /** What a language says of text that is being typed. */
 export interface Typing {
   /** Characters after which a typing request may have something to say, beside a line end. */
@@ -79,9 +86,10 @@ export interface Typing {
    *
    * @param at the offset where the new line begins.
    * @param style the document's, as a step may come with it.
+   * @param whole what `text` is a part of, for what lines further away show; `text` itself where left out.
    * @returns undefined where it is as everywhere.
    */
-  entered?(text: string, at: number, style: Style): EnteredText | undefined;
+  entered?(text: string, at: number, style: Style, whole?: Whole): EnteredText | undefined;
   /**
    * What a character comes to, one of its `triggers`, where the language says that itself.
    *

@@ -6,6 +6,25 @@ import { lines, typed } from "../support/marks.js";
 describe("Enter", () => {
   test.each([
     [
+      "below a trace that was put at the margin",
+      "javascript",
+      `
+function board() {
+  low();
+console.log(1);|
+  high();
+}
+`,
+      `
+function board() {
+  low();
+console.log(1);
+  |
+  high();
+}
+`,
+    ],
+    [
       "after a header that goes over lines",
       "typescript",
       `

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { createEngine } from "oak-tide";
-import { typed } from "../support/marks.js";
+import { typed, within } from "../support/marks.js";
 import { typedAtOnce } from "../support/typist.js";
 
 const engine = createEngine();
@@ -36,9 +36,25 @@ test.each([
   ["<pre>\n  low|\n</pre>", "<pre>\n  low\n  |\n</pre>"],
   ["<pre>|\n</pre>", "<pre>\n|\n</pre>"],
   ["<pre>\n  low</pre>|", "<pre>\n  low</pre>\n|"],
+  // A script that names such an element opens none.
+  [
+    "<p>\n  <script>\n    // <textarea>\n    low();\n  </script>\n  <b>|</b>\n</p>",
+    "<p>\n  <script>\n    // <textarea>\n    low();\n  </script>\n  <b>\n    |\n  </b>\n</p>",
+  ],
+  // Put at the margin for its text, it tells nothing of what comes after it.
+  [
+    "<div>\n  <p>low</p>\n<pre>\nhigh\n</pre>|\n</div>",
+    "<div>\n  <p>low</p>\n<pre>\nhigh\n</pre>\n  |\n</div>",
+  ],
   // Attributes go on where those of the tag above do.
   ["<p>low <a\nhref=a>b</a> <a|", "<p>low <a\nhref=a>b</a> <a\n|"],
   ["<p>low <a\n  href=a>b</a> <a|", "<p>low <a\n  href=a>b</a> <a\n    |"],
+  ["<p>low <a|\nand <a\nhref=a>b</a>", "<p>low <a\n|\nand <a\nhref=a>b</a>"],
+  // The line below shows more than the body further down.
+  [
+    "<head>|\n  <hr>\n</head>\n<body>\n<p>a</p>\n</body>",
+    "<head>\n  |\n  <hr>\n</head>\n<body>\n<p>a</p>\n</body>",
+  ],
   // All that an end tag waits for is its bracket.
   ["<p>\n  <b\n    id=a\n  >low</b|", "<p>\n  <b\n    id=a\n  >low</b\n  |"],
 ])("Enter in %j", (before, after) => {
@@ -50,6 +66,20 @@ test.each([
   ["<p>\n  <b\n    id=a\n  >low</b\n  |", ">"],
 ])("what stands where Enter puts it stays: %j", (before, character) => {
   expect(typed("html", before, character)).toBe(before.replace("|", `${character}|`));
+});
+
+test("an end tag finds its opener around text that stands at the margin", () => {
+  const before =
+    "<html>\n<body>\n  <main>\n    <div>\n<pre>low\n);</pre>\n    </div>\n    </script>\n    <|\n";
+  expect(typed("html", before, "/")).toBe(before.replace("    <|", "  </|"));
+});
+
+test("white space before a pasted end tag is text where that of its element is", () => {
+  const block = "    <pre>\nlow\n</pre>\n";
+  const text = `<main>\n  <p>high</p>\n[[${block}]]</main>`;
+  expect(within("html", text, "formatOnPaste")).toBe(
+    "<main>\n  <p>high</p>\n  <pre>\nlow\n</pre>\n</main>",
+  );
 });
 
 test.each([

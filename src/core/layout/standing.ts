@@ -1,6 +1,6 @@
 import { lastAtMost } from "../text/search.js";
 import { writtenColumn } from "./measure.js";
-import { Demand, Mark, type Sheet } from "./sheet.js";
+import { Demand, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /** The demands of gaps before items: there a frame's lines begin. */
 const BREAKS: ReadonlySet<Demand> = new Set([Demand.Line, Demand.Level, Demand.Fold, Demand.Seam]);
@@ -38,6 +38,9 @@ export class Standing {
     const gaps = this.gaps.get(siblingKey(owner, this.spaced?.has(g) === true));
     if (gaps === undefined) return -1;
     const above = lastAtMost(gaps, g - 1);
+    // What is put at the margin within deeper lines stands there for itself: a trace, text to the letter.
+    const strays = above > 0 && owner !== ROOT && this.columnOf(gaps[above]!) === 0;
+    if (strays && this.columnOf(gaps[above - 1]!) > 0) return gaps[above - 1]!;
     if (above >= 0) return gaps[above]!;
     // Those below tell it only where they agree.
     const [first] = gaps as [number];

@@ -1,10 +1,10 @@
-import type { EnteredText, Typing } from "../../core/language.js";
+import type { EnteredText, Typing, Whole } from "../../core/language.js";
 import { startOfLine, whiteOf } from "../../core/text/width.js";
 import { whiteBeyond } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
-import { htmlClosers, openControl } from "../html/closers.js";
+import { htmlClosers, openControl } from "../html/typing/closers.js";
 import type { Dialect } from "../html/parser.js";
-import { enteredAs, htmlTyping } from "../html/typing.js";
+import { enteredAs, htmlTyping } from "../html/typing/index.js";
 import { R, RULES } from "../html/rules.js";
 
 /** What opens in code is closed by the sign in the same place. */
@@ -49,9 +49,14 @@ export const aspxTyping: Typing = {
 };
 
 /** Answers for Enter behind what begins statements on lines of their own, before the first of them. */
-function entered(text: string, at: number, style: Style): EnteredText | undefined {
+function entered(
+  text: string,
+  at: number,
+  style: Style,
+  whole?: Whole,
+): EnteredText | undefined {
   const above = BEGINS_STATEMENTS.exec(text.slice(Math.max(0, at - FAR), at))?.[1];
-  if (above === undefined) return htmlTyping.entered?.(text, at, style);
+  if (above === undefined) return htmlTyping.entered?.(text, at, style, whole);
   return enteredAs(text, at, whiteBeyond(above, style.indentSize, style));
 }
 

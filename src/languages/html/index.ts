@@ -8,7 +8,7 @@ import { HtmlLayout } from "./layout/content.js";
 import { parseHtml } from "./parser.js";
 import { htmlRegions } from "./regions.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
-import { htmlTyping } from "./typing.js";
+import { htmlTyping } from "./typing/index.js";
 
 /** HTML, as its living standard has it. */
 export const html: Language = {

@@ -22,11 +22,19 @@ const FLUSH =
 /** Whether a page, or a part of one, shows that what its head or its body holds stands at their margin. */
 export const leavesAtMargin = (text: string): boolean => FLUSH.test(text);
 
-/** Whether the line below a tag stands in its column, so that the one between them does too. */
-export function goesOnFlush(before: string, below: string | undefined): boolean {
+/** The white space of the next line that holds something, but for an end tag. */
+const BELOW_TAG = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<[^/])/;
+
+/**
+ * Where the line below a tag stands, so that the one between them stands there too: in the tag's column, or deeper;
+ * undefined where nothing tells.
+ */
+export function standsBelow(before: string, below: string): "flush" | "deeper" | undefined {
   const white = TAG_LINE.exec(before)?.[1];
-  const next = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<[^/])/.exec(below ?? "")?.[1];
-  return white !== undefined && white === next;
+  const next = BELOW_TAG.exec(below)?.[1];
+  if (white === undefined || next === undefined) return undefined;
+  if (next === white) return "flush";
+  return next.startsWith(white) ? "deeper" : undefined;
 }
 
 /**

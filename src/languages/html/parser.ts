@@ -90,7 +90,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     const name = this.nameIn(tag);
     const foreign = name === "svg" || name === "math" || stack.at(-1)?.foreign === true;
     if (!foreign) this.end(name);
-    if (this.byColumns) this.endByColumn(first);
+    // Text that is kept to the letter is put at the margin wherever it belongs.
+    if (this.byColumns && !FIXED.has(name)) this.endByColumn(first);
     const closed = this.tag();
     if (!closed) {
       tree.finish(N.Unparsed, first, this.at);

@@ -2,7 +2,7 @@ import type { Language } from "../../core/language.js";
 import { reindentCode } from "../../core/regions/texts.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
-import { htmlClosers } from "../html/closers.js";
+import { htmlClosers } from "../html/typing/closers.js";
 import { html } from "../html/index.js";
 import { Step, blocksAddUp, bracesStep, bracketsIn, type Code } from "../html/islands.js";
 import { T } from "../html/kinds.js";

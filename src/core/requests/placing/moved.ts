@@ -1,5 +1,6 @@
 import type { Language, Syntax } from "../../language.js";
 import type { Style } from "../../style/style.js";
+import { TokenFlag } from "../../syntax/tokens.js";
 import type { Change } from "../../text/edits.js";
 import type { LineIndex } from "../../text/lines.js";
 import { pushChanges } from "../../text/minimise.js";
@@ -52,6 +53,13 @@ export function movedLines(
     const marginal = (above: string | undefined): boolean =>
       !inside && language.typing.margin?.(lines.text.slice(to, end), above) === true;
     if (to === from && marginal(undefined)) continue;
+    // Its white space would belong to the text before it, as that before the end tag of text to the letter does.
+    const ends = !inside
+      && t > 0
+      && tokens.end(t - 1) === from
+      && tokens.has(t - 1, TokenFlag.MultiLine)
+      && textsOf?.(from) === undefined;
+    if (ends) continue;
     const isMovable = !inside
       || tokens.isTrivia(t)
       || textsOf?.(tokens.end(t))?.every((text) => text.from >= from || text.to <= from) === true;

@@ -17,9 +17,9 @@ import { wordCompleted } from "./words.js";
 
 /** Answers for Enter: the line that it began gets its depth, and the one left behind loses what is unused. */
 export function entered(context: Context): Typed {
-  const { syntax, offset, lines, language, style } = context;
+  const { syntax, offset, lines, language, style, whole } = context;
   const start = lines.lineStart(lines.lineAt(offset));
-  const own = language.typing.entered?.(lines.text, start, style);
+  const own = language.typing.entered?.(lines.text, start, style, whole);
   if (own !== undefined) return own;
   const inside = tokenAround(syntax, offset);
   if (inside < 0) return new Entered(context).answer();

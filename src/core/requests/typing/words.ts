@@ -63,14 +63,18 @@ export function settledWhite(context: Context, start: number, depth: Depth): str
 
 /** Whether a line that would go deeper stands where Enter has it stand, as the language alone answers for that. */
 function isEntered(
-  { language: { typing: { entered } }, style, lines }: Context,
+  { language: { typing: { entered } }, style, lines, whole }: Context,
   start: number,
   { column }: Depth,
 ): boolean {
-  const { text } = lines;
-  if (entered === undefined || column <= lineColumn(text, start, style.tabWidth)) return false;
-  const emptied = text.slice(0, start) + text.slice(lines.lineEnd(lines.lineAt(start)));
-  return entered(emptied, start, style)?.caret === start + whiteOf(text, start).length;
+  if (entered === undefined || column <= lineColumn(lines.text, start, style.tabWidth))
+    return false;
+  const text = whole.text();
+  const at = whole.at(start);
+  const end = at + lines.lineEnd(lines.lineAt(start)) - start;
+  return (
+    entered(text.slice(0, at) + text.slice(end), at, style)?.caret === at + whiteOf(text, at).length
+  );
 }
 
 /** The same for a word that Enter has ended, on a line that begins at `from`. */

@@ -1,7 +1,7 @@
 import type { Language } from "../../../core/language.js";
 import { regionsBy } from "../../../core/regions/host.js";
 import { html } from "../../html/index.js";
-import { htmlClosers } from "../../html/closers.js";
+import { htmlClosers } from "../../html/typing/closers.js";
 import { parseHtml } from "../../html/parser.js";
 import { T } from "../../html/kinds.js";
 import { isDirective } from "./directives.js";

@@ -1,8 +1,8 @@
-import type { EnteredText } from "../../core/language.js";
-import { LINE_ENDS, whiteBeyond } from "../../core/style/indent.js";
-import type { Style } from "../../core/style/style.js";
-import { startOfLine, whiteOf } from "../../core/text/width.js";
-import { R, RULES } from "./rules.js";
+import type { EnteredText } from "../../../core/language.js";
+import { LINE_ENDS, whiteBeyond } from "../../../core/style/indent.js";
+import type { Style } from "../../../core/style/style.js";
+import { startOfLine, whiteOf } from "../../../core/text/width.js";
+import { R, RULES } from "../rules.js";
 
 /** A start tag up to a place in the value of its last attribute. Each sign of it can be read in one way only. */
 const OPEN_VALUE =

@@ -1,12 +1,12 @@
-import type { EnteredText, Typing } from "../../core/language.js";
-import { whiteOf } from "../../core/text/width.js";
+import type { EnteredText, Typing } from "../../../core/language.js";
+import { whiteOf } from "../../../core/text/width.js";
 import { htmlClosers } from "./closers.js";
-import { BLOCK, ENDED_BY } from "./elements.js";
-import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "./islands.js";
-import { flushWhite, goesOnFlush, leavesAtMargin } from "./margin.js";
+import { BLOCK, ENDED_BY } from "../elements.js";
+import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
+import { flushWhite, leavesAtMargin, standsBelow } from "../margin.js";
 import { whiteInTag } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
-import { R, RULES } from "./rules.js";
+import { R, RULES } from "../rules.js";
 import { enteredInValue } from "./values.js";
 
 /** A name as people write it. */
@@ -54,19 +54,19 @@ export function enteredAs(
   return { changes: rest === white ? [] : [change], caret: at + white.length };
 }
 
+/** The white space that a line at an offset goes to by what stands around it, near or further away. */
+const shownWhite = (text: string, at: number): string | undefined =>
+  whiteInPre(text, at) ?? whiteInTag(text, at) ?? flushWhite(text, at);
+
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
   triggers: [">", "/", " ", "}"],
   words: WORDS,
   closers: htmlClosers,
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
-  entered: (text, at, style) => (
+  entered: (text, at, style, whole) => (
     enteredInValue(text, at, style)
-    ?? enteredAs(
-      text,
-      at,
-      whiteInPre(text, at) ?? whiteInTag(text, at) ?? flushWhite(text, at),
-    )
+    ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at))
   ),
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {
@@ -74,10 +74,12 @@ export const htmlTyping: Typing = {
     if (name === "html" && (PART.exec(below ?? "")?.[1] ?? "") !== "") return " <head>";
     const line = FIRST_LINES.get(name);
     if (line === undefined) return undefined;
+    const stands = standsBelow(before, below ?? "");
     const other = name === "head" ? below : name === "body" ? before : undefined;
-    if (other !== undefined && leavesAtMargin(other)) return `${whiteOfLast(before)}<hr>`;
+    if (stands !== "deeper" && other !== undefined && leavesAtMargin(other))
+      return `${whiteOfLast(before)}<hr>`;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
     if (name === "body" && !HEAD.test(before)) return undefined;
-    return goesOnFlush(before, below) ? `${whiteOfLast(before)}${line.trimStart()}` : line;
+    return stands === "flush" ? `${whiteOfLast(before)}${line.trimStart()}` : line;
   },
 };

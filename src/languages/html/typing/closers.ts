@@ -1,7 +1,7 @@
-import { ENDS_ALONE } from "./elements.js";
-import { lexHtml } from "./lexer.js";
-import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "./parser.js";
-import { tagEnd } from "./tag-parser.js";
+import { ENDS_ALONE } from "../elements.js";
+import { lexHtml } from "../lexer.js";
+import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "../parser.js";
+import { tagEnd } from "../tag-parser.js";
 
 /** Keeps what a text leaves open, code among the elements. */
 class ClosingParser extends HtmlParser {

@@ -1,6 +1,6 @@
-import { escaped } from "../../core/notation.js";
-import { pattern } from "../../core/text/patterns.js";
-import { whiteOf } from "../../core/text/width.js";
+import { escaped } from "../../../core/notation.js";
+import { pattern } from "../../../core/text/patterns.js";
+import { whiteOf } from "../../../core/text/width.js";
 
 /** An end tag without its `>`, whose line has ended. */
 const OPEN_END = /<\/([a-zA-Z][\w:.-]*)[ \t]*[\r\n]+$/;
@@ -43,8 +43,8 @@ function whiteInEndTag(text: string, at: number): string | undefined {
 }
 
 /**
- * The white space for the first line of attributes below a tag's name, where the nearest tag above leaves such lines in
- * the column of its own line; undefined elsewhere.
+ * The white space for the first line of attributes below a tag's name, where the nearest tag above, or below where there is
+ * none, leaves such lines in the column of its own line; undefined elsewhere.
  *
  *     under <a
  *     href="tide.html">the quay</a> and <a
@@ -55,6 +55,6 @@ function whiteInStartTag(text: string, at: number): string | undefined {
   const tags = [...text.slice(from, at).matchAll(SPLIT_START)];
   const own = tags.pop();
   if (own === undefined || from + own.index + own[0].length !== at) return undefined;
-  const above = tags.at(-1);
-  return above !== undefined && above[1] === above[2] ? own[1] : undefined;
+  const like = tags.at(-1) ?? [...text.slice(at, at + FAR).matchAll(SPLIT_START)][0];
+  return like !== undefined && like[1] === like[2] ? own[1] : undefined;
 }
