@@ -180,6 +180,21 @@ describe("requests", () => {
     expect(keyed("vue", text)).toBe(wanted);
   });
 
+  test.each([
+    [
+      "goes to the margin, whatever it holds",
+      "<style lang=\"sass\">\n.low\n  color: red\n  </style¦\n",
+      "<style lang=\"sass\">\n.low\n  color: red\n</style>¦\n",
+    ],
+    [
+      "of a template may be that of one within it",
+      "<template>\n  <template #low>\n    a\n  </template¦\n",
+      "<template>\n  <template #low>\n    a\n  </template>¦\n",
+    ],
+  ])("an end tag %s", (_, text, wanted) => {
+    expect(keyed("vue", text, ">")).toBe(wanted);
+  });
+
   test("a save puts the imports of its script in order", () => {
     const mixed = BERTH.replace("import {ref} from 'vue'\n", "").replace(
       "'./berths'\n",

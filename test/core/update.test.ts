@@ -107,8 +107,8 @@ function inOrder(text: string, edits: readonly TextEdit[], order: string): Conte
 
 // What does not add up, or holds formatting off, is followed change by change too: typing answers as if opened so.
 test.each([
-  ["typescript", "src/core/layout/solver.ts", "foo("],
-  ["typescript", "src/core/layout/solver.ts", "if (a) {"],
+  ["typescript", "src/core/document.ts", "foo("],
+  ["typescript", "src/core/document.ts", "if (a) {"],
   ["typescript", "src/core/outline/update.ts", "// oak-tide: leave next"],
   ["typescript", "src/core/outline/update.ts", "#!/usr/bin/env node"],
   ["javascript", "tools/corpus/run.js", "const s = `tide"],
@@ -151,7 +151,7 @@ describe("changes", () => {
   changing(packageFiles("commander/lib", /command\.js$/, 1, 200_000), 100);
   changing(
     [
-      own("src/core/layout/solver.ts"),
+      own("src/core/document.ts"),
       own("src/languages/ecma/parser/types.ts"),
       own("demo/data/board.tsx"),
     ],

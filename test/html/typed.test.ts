@@ -112,6 +112,13 @@ describe("Enter", () => {
   });
 });
 
+test("the end tag of a script that nobody knows goes to its start tag", () => {
+  const script = '<main>\n  <script type="text/x-tide">\n    when low\n      moor';
+  expect(keyed("html", `${script}\n      </script¦\n</main>\n`, ">")).toBe(
+    `${script}\n  </script>¦\n</main>\n`,
+  );
+});
+
 test("keys of all languages that a page may hold are worth a question", () => {
   const triggers = (id: string): readonly string[] => engine.triggerCharacters(id);
   expect(triggers("html")).toEqual(

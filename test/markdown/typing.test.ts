@@ -70,6 +70,27 @@ test.each([
   expect(keyed("markdown", text, "`")).toBe(wanted);
 });
 
+test.each([
+  ["goes on", "---\ntitle: Tides¦\n", "---\ntitle: Tides\n¦\n"],
+  ["below what holds more", "---\nberths:¦", "---\nberths:\n  ¦"],
+  [
+    "under the members of an entry",
+    "---\nberths:\n  - name: North¦\n---\n",
+    "---\nberths:\n  - name: North\n    ¦\n---\n",
+  ],
+  ["is none behind its end", "---\ntitle: Tides\n---\n- a¦", "---\ntitle: Tides\n---\n- a\n- ¦"],
+  ["is none behind a line alone", "---\n- a¦", "---\n- a\n- ¦"],
+])("front matter %s", (_, text, wanted) => {
+  expect(keyed("markdown", text)).toBe(wanted);
+});
+
+test.each([
+  ["goes to the margin", "---\nberths:\n  - North\n    --¦\n", "---\nberths:\n  - North\n---¦\n"],
+  ["is a line elsewhere", "- a\n\n  --¦\n", "- a\n\n  ---¦\n"],
+])("the end of front matter %s", (_, text, wanted) => {
+  expect(keyed("markdown", text, "-")).toBe(wanted);
+});
+
 describe("what is pasted", () => {
   test.each([
     ["in an item", "- ¦\n", "x\ny", "- x\n  y\n"],

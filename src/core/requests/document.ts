@@ -4,7 +4,7 @@ import type { Span } from "../outline/excerpt.js";
 import { render } from "../layout/render.js";
 import { Sheet } from "../layout/sheet.js";
 import type { SolverOptions } from "../layout/solution.js";
-import { solve } from "../layout/solver.js";
+import { solve } from "../layout/solver/index.js";
 import { placeTrivia } from "../layout/trivia.js";
 import { sameStyle, type Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";

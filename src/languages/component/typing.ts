@@ -1,6 +1,8 @@
 import type { Typing } from "../../core/language.js";
+import { startOfLine } from "../../core/text/width.js";
 import { T } from "./kinds.js";
 import { lexComponent } from "./lexer.js";
+import { R, RULES } from "./rules.js";
 
 /** What the first line of a block is taken for whose contents are nested in it. */
 const NESTED_LINE = " x";
@@ -11,6 +13,9 @@ const OPENED = /(?:^|[\r\n])<(\w+)\b[^<>]*>\s*$/;
 /** What stands below a line, up to an end tag at the margin; and a line of it that stands there too. */
 const BLOCK_BELOW = /^([^]*?)[\r\n]<\//;
 const AT_MARGIN = /[\r\n]\S/;
+
+/** A line that ends a block within which no other of its name may stand, as a template may within one. */
+const BLOCK_END = /^([ \t]+)(<\/(?!template>)[\w-]+>)$/;
 
 /** What components say of text that is typed between their blocks. */
 export const componentTyping: Typing = {
@@ -24,12 +29,22 @@ export const componentTyping: Typing = {
     const isNested = block.trim() === "" ? name === "template" : !AT_MARGIN.test(block);
     return isNested ? NESTED_LINE : undefined;
   },
-  closers(text) {
-    const tokens = lexComponent(text);
-    for (let t = tokens.count - 1; t >= 0 && tokens.kind(t) !== T.Closing; t--) {
-      if (tokens.kind(t) !== T.Opening) continue;
-      return `</${/^<([\w-]+)/.exec(tokens.textOf(t))![1]!}>`;
-    }
-    return "";
+  closers: closerOf,
+  completed(text, at, character) {
+    const start = startOfLine(text, at);
+    const [, white, tag] = BLOCK_END.exec(text.slice(start, at)) ?? [];
+    if (character !== ">" || white === undefined || closerOf(text.slice(0, start)) !== tag)
+      return undefined;
+    return [{ from: start, to: start + white.length, text: "", rule: RULES[R.Line]! }];
   },
 };
+
+/** The end tag of the block that a text leaves open; empty where it leaves none. */
+function closerOf(text: string): string {
+  const tokens = lexComponent(text);
+  for (let t = tokens.count - 1; t >= 0 && tokens.kind(t) !== T.Closing; t--) {
+    if (tokens.kind(t) !== T.Opening) continue;
+    return `</${/^<([\w-]+)/.exec(tokens.textOf(t))![1]!}>`;
+  }
+  return "";
+}

@@ -12,6 +12,7 @@ import {
   type List,
   type Quote,
 } from "./blocks.js";
+import { inFrontMatter, whiteInFrontMatter } from "./front-matter.js";
 import { B } from "./kinds.js";
 import { numbersOf } from "./layout/leads.js";
 import { placed } from "./placing.js";
@@ -20,13 +21,17 @@ import { endTagged, indented, whiteBelow } from "./tags.js";
 
 /** What texts with marks say of what is typed into them. */
 export const markdownTyping: Typing = {
-  triggers: [">", "`", "~"],
+  triggers: [">", "`", "~", "-"],
   words: new Map(),
   closers: () => "",
   entered,
-  completed: (text, at, character) => (
-    character === ">" ? endTagged(text, at) : endFenced(text, at)
-  ),
+  completed(text, at, character) {
+    switch (character) {
+      case ">": return endTagged(text, at);
+      case "-": return endFrontMatter(text, at);
+      default: return endFenced(text, at);
+    }
+  },
   placed,
 };
 
@@ -56,6 +61,7 @@ function enteredBehind(text: string, at: number, above: Line, style: Style): Ent
   const written = text.slice(above.start, above.end);
   // What stood on a line that Enter leaves empty keeps its place.
   if (written.trim() === "" && rest.trim() !== "") return pushedDown(at, rest, above, written);
+  if (inFrontMatter(text, above.start)) return put(at, rest, whiteInFrontMatter(written, style));
   const blocks = parseBlocks(text.slice(0, above.end));
   const line = blocks.starts.length - 1;
   // Nothing goes on behind an empty line.
@@ -128,6 +134,13 @@ function lineEnd(text: string, at: number): number {
 
 const indentOf = (text: string, { start, end }: Line): string =>
   /^[ \t>]*/.exec(text.slice(start, end))![0];
+
+/** What the last sign of the line that ends front matter comes to: it goes to the margin. */
+function endFrontMatter(text: string, at: number): Change[] | undefined {
+  const start = startOfLine(text, at);
+  if (!/^[ \t]+---$/.test(text.slice(start, at)) || !inFrontMatter(text, start)) return undefined;
+  return [{ from: start, to: at - 3, text: "", rule: RULES[R.Line]! }];
+}
 
 /** A line that holds what may end a fence, and nothing else. */
 const FENCE = /^[ \t]*(`{3,}|~{3,})$/;

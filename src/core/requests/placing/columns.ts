@@ -1,6 +1,6 @@
 import type { Language, Syntax } from "../../language.js";
 import { Demand, ROOT, type Sheet } from "../../layout/sheet.js";
-import { solve } from "../../layout/solver.js";
+import { solve } from "../../layout/solver/index.js";
 import { forceLine } from "../../layout/trivia.js";
 import type { Style } from "../../style/style.js";
 import { lineColumn, whiteOf } from "../../text/width.js";

@@ -52,6 +52,13 @@ export function htmlClosers(
   return tag + open.map((one) => parser.closer(one)).join("").trim();
 }
 
+/** Where the script or the style sheet begins that an end tag after a text ends; -1 where none of its name is open. */
+export function openRaw(text: string, name: string): number {
+  const tokens = lexHtml(text, {});
+  const open = new ClosingParser(tokens, false, {}).openAtEnd()[0];
+  return open?.name === name.toLowerCase() ? tokens.start(open.first) : -1;
+}
+
 /** Where the control begins that an end tag after a text ends; -1 where none of its name is open. */
 export function openControl(text: string, name: string, dialect: Dialect): number {
   const tokens = lexHtml(text, dialect);

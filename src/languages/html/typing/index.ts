@@ -1,6 +1,6 @@
 import type { EnteredText, Typing } from "../../../core/language.js";
-import { whiteOf } from "../../../core/text/width.js";
-import { htmlClosers } from "./closers.js";
+import { startOfLine, whiteOf } from "../../../core/text/width.js";
+import { htmlClosers, openRaw } from "./closers.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
 import { flushWhite, leavesAtMargin, standsBelow } from "../margin.js";
@@ -36,6 +36,9 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
 
 const HEAD = /<head\b/i;
 
+/** A line that ends a script or a style sheet. */
+const RAW_END = /^([ \t]*)<\/(script|style)>$/i;
+
 /** The first tag of a head or of a body, with what stands before it. */
 const PART = /[\r\n]([ \t]*)<\/?(?:head|body)\b/i;
 
@@ -68,6 +71,21 @@ export const htmlTyping: Typing = {
     enteredInValue(text, at, style)
     ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at))
   ),
+  completed(text, at, character) {
+    const start = startOfLine(text, at);
+    const [, old = "", name] = RAW_END.exec(text.slice(start, at)) ?? [];
+    if (character !== ">" || name === undefined) return undefined;
+    const opener = openRaw(text.slice(0, start), name);
+    // What is no language that is known has no layout: its end tag stands where its start tag's line does.
+    if (opener < 0) return undefined;
+    const change = {
+      from: start,
+      to: start + old.length,
+      text: whiteOf(text, opener),
+      rule: RULES[R.Line]!,
+    };
+    return change.text === old ? [] : [change];
+  },
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {
     const name = /^<\/(\w+)>/.exec(htmlClosers(before))?.[1]?.toLowerCase() ?? "";
