@@ -9,6 +9,7 @@ import { benchPython } from "./python.js";
 import { benchRegions } from "./regions.js";
 import { benchServer } from "./server.js";
 import { benchSmall } from "./small.js";
+import { benchStarts } from "./starts.js";
 import { benchStyles } from "./styles.js";
 import { benchTexts } from "./texts.js";
 
@@ -25,6 +26,7 @@ const BENCHES = {
   pages: benchPages,
   texts: benchTexts,
   server: benchServer,
+  starts: benchStarts,
 };
 
 const asked = process.argv.slice(2);

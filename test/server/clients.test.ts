@@ -27,7 +27,13 @@ function place(): Place {
   };
   write("oak-tide", `#!/bin/sh\nexec "${process.execPath}" "${COMMAND}" "$@"\n`);
   chmodSync(path("oak-tide"), 0o755);
-  const env = { ...process.env, HOME: root, PATH: `${root}:${process.env["PATH"]}` };
+  const env = {
+    ...process.env,
+    HOME: root,
+    PATH: `${root}:${process.env["PATH"]}`,
+    // A server that outlives its client writes nothing into a folder that goes away.
+    NODE_DISABLE_COMPILE_CACHE: "1",
+  };
   return { path, write, env };
 }
 
