@@ -23,7 +23,7 @@ export const BUNDLES = [
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 62_700,
+    most: 62_920,
   },
   {
     name: "core with JavaScript and TypeScript",

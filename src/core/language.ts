@@ -42,7 +42,10 @@ export interface Around {
 export interface IndentedBlocks {
   /** The column of a new line after `text`; undefined inside brackets. */
   column(text: string, style: Style, around: Around): number | undefined;
-  /** The column of a line behind a bracket at the end of `text`, where rows like it show one; undefined for one step in. */
+  /**
+   * The column of a line within the bracket that `text` leaves open, where rows like its tell one, or the language does;
+   * undefined for that of the layout.
+   */
   rowColumn?(text: string, style: Style): number | undefined;
   /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
   wordColumn(text: string, word: string, column: number, style: Style): number | undefined;

@@ -188,6 +188,25 @@ describe("rows two steps in, while they are typed and pasted", () => {
   });
 });
 
+const ALIGNED = "fare = price(adults,\n             children)\n";
+
+describe("rows under the first item, while they are typed", () => {
+  test.each([
+    ["where those above stand so", `${ALIGNED}berths = [north,|`, "berths = [north,\n          |"],
+    ["in a header too", `${ALIGNED}def moor(ferry,|`, "def moor(ferry,\n         |"],
+    ["in front of a loop", `${ALIGNED}berths = [a.b()|`, "berths = [a.b()\n          |"],
+    ["but not behind an operator", `${ALIGNED}berths = [low +|`, "berths = [low +\n    |"],
+    ["nor behind the opener", `${ALIGNED}berths = [|`, "berths = [\n    |"],
+    [
+      "nor where the nearest hang",
+      `${ALIGNED}a = price(b,\n    c)\nberths = [north,|`,
+      "a = price(b,\n    c)\nberths = [north,\n    |",
+    ],
+  ])("%s", (_name, before, after) => {
+    expect(typed("python", before, "\n")).toBe(ALIGNED + after);
+  });
+});
+
 describe("rows that find no room", () => {
   fixtures("python", [
     ["are opened where the answer's type behind the last finds no room", `

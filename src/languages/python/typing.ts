@@ -1,6 +1,6 @@
 import type { IndentedBlocks, Typing } from "../../core/language.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { lineColumn } from "../../core/text/width.js";
+import { columnAt, lineColumn, startOfLine } from "../../core/text/width.js";
 import type { Style } from "../../core/style/style.js";
 import { HEADERS, N, T } from "./kinds.js";
 import { LOGICAL, PYTHON_TAB, lexPython } from "./lexer.js";
@@ -20,6 +20,17 @@ const CLOSERS: { readonly [kind: number]: string } = {
   [T.LeftBracket]: "]",
   [T.LeftBrace]: "}",
 };
+
+/** What an item may end with, or be parted by from the next. */
+const ENDS_ITEM: ReadonlySet<number> = new Set([
+  T.Comma,
+  T.Name,
+  T.Number,
+  T.String,
+  T.RightParen,
+  T.RightBracket,
+  T.RightBrace,
+]);
 
 const blocks: IndentedBlocks = {
   column(text, style, { rest, below, left }) {
@@ -68,14 +79,15 @@ const blocks: IndentedBlocks = {
     }
   },
 
-  rowColumn(text, { indentSize, tabWidth }) {
+  rowColumn(text, style) {
+    // Most lines in brackets do not begin one.
+    if (!/[([{][^\r\n]*\s*$/.test(text.slice(startOfLine(text, text.trimEnd().length))))
+      return undefined;
     const { tokens } = lexPython(text);
-    const opener = tokens.count - 1;
-    const columnOf = (t: number): number => lineColumn(text, tokens.start(t), tabWidth);
-    const above = rowsLike(tokens, opener);
-    const steps = 2 * indentSize;
-    if (above < 0 || columnOf(above) - columnOf(above - 1) !== steps) return undefined;
-    return columnOf(opener) + steps;
+    const last = tokens.count - 1;
+    return CLOSERS[tokens.kind(last)] === undefined
+      ? columnBehindItem(tokens, style)
+      : columnBehindOpener(tokens, style);
   },
 
   wordColumn(text, word, column, { indentSize, tabWidth }) {
@@ -146,6 +158,47 @@ function endsWithColon(tokens: TokenTable, t: number): boolean {
   for (let next = t + 1; next < tokens.count && !tokens.has(next, LOGICAL); next++)
     if (!tokens.isTrivia(next)) last = next;
   return (tokens.kind(last) as T) === T.Colon;
+}
+
+/** The column of a line behind an opener that ends its own: two steps in where the nearest rows like its stand so. */
+function columnBehindOpener(
+  tokens: TokenTable,
+  { indentSize, tabWidth }: Style,
+): number | undefined {
+  const opener = tokens.count - 1;
+  const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), tabWidth);
+  const above = rowsLike(tokens, opener);
+  const steps = 2 * indentSize;
+  if (above < 0 || columnOf(above) - columnOf(above - 1) !== steps) return undefined;
+  return columnOf(opener) + steps;
+}
+
+/**
+ * The column of the first line below an item that stands beside its opener: that of the item, where the nearest rows
+ * above that begin so stand there; undefined elsewhere.
+ *
+ *     fare = price(adults,
+ *                  |
+ */
+function columnBehindItem(tokens: TokenTable, { tabWidth }: Style): number | undefined {
+  if (!ENDS_ITEM.has(tokens.kind(tokens.grammarBefore(tokens.count)))) return undefined;
+  const columnOf = (t: number): number => columnAt(tokens.text, tokens.start(t), tabWidth);
+  /** What stands behind each opener; -1 once a line has ended there. */
+  const open: number[] = [];
+  let isAligned = false;
+  for (let t = 0; t < tokens.count; t++) {
+    const kind: T = tokens.kind(t);
+    const closes = kind >= T.RightParen && kind <= T.RightBrace;
+    const first = open.at(-1) ?? -1;
+    if (tokens.onNewLine(t) && first >= 0) {
+      if (first !== t && !closes) isAligned = columnOf(t) === columnOf(first);
+      open[open.length - 1] = -1;
+    }
+    if (CLOSERS[kind] !== undefined) open.push(t + 1);
+    else if (closes) open.pop();
+  }
+  const first = open.at(-1) ?? -1;
+  return isAligned && first >= 0 ? columnOf(first) : undefined;
 }
 
 /**

@@ -91,10 +91,9 @@ export function depthAt(
   const { language, style } = context;
   const { blocks } = language.typing;
   const signs = Signs.of(language.notation);
-  const opensRows = signs.endsOpen(before) && !signs.beginsClosing(line);
   const byBlocks =
     blocks?.column(before, style, around)
-    ?? (opensRows ? blocks?.rowColumn?.(before, style) : undefined);
+    ?? (signs.beginsClosing(line) ? undefined : blocks?.rowColumn?.(before, style));
   if (byBlocks !== undefined) return { column: byBlocks };
   // Before the closer of what is surely carried on, more is to come.
   const carried =
