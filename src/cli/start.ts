@@ -12,14 +12,13 @@ declare const require: NodeJS.Require;
 
 type Main = typeof import("./main.js");
 
-// Newer versions of Node keep what they have compiled.
-const { enableCompileCache } = nodeModule as { readonly enableCompileCache?: () => unknown };
-enableCompileCache?.();
+// Newer versions of Node keep what they have compiled of the packages that they load.
+(nodeModule as { readonly enableCompileCache?: () => unknown }).enableCompileCache?.();
 
 void loadMain().main();
 
 function loadMain(): Main {
-  if (enableCompileCache !== undefined || !canKeepCode) return require("./main.js") as Main;
+  if (!canKeepCode) return require("./main.js") as Main;
   const { cache } = envPaths("oak-tide", { suffix: "" });
   const kept = join(cache, "compiled", `${BUILD}-${process.version}-${process.arch}`);
   const files = new CompiledFiles(__dirname, kept, require);
