@@ -50,6 +50,22 @@ describe("rules", () => {
       a/**/b,
       c /* d */ e {}
       `],
+    ["front matter stays to the letter", `
+      ---
+      # For the site's program
+      tide:  high
+      ---
+      .pier{color:red}
+      `, `
+      ---
+      # For the site's program
+      tide:  high
+      ---
+      .pier {
+        color: red;
+      }
+      `],
+    ["and so does an empty one", "---\n---\n\n\n.pier {}\n", "---\n---\n\n.pier {}\n"],
     ["selectors that are attributes alone", `[data-tide], [data-berth]{color:red}\n`, `
       [data-tide],
       [data-berth] {

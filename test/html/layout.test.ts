@@ -13,6 +13,25 @@ describe("blocks and texts", () => {
         <p>Low tide</p>
       </div>
       `],
+    ["front matter stays to the letter", `
+      ---
+      title:  Departures
+      piers:
+        - mill
+      ---
+      <main><p>Low tide</p></main>
+      `, `
+      ---
+      title:  Departures
+      piers:
+        - mill
+      ---
+      <main>
+        <p>Low tide</p>
+      </main>
+      `],
+    ["that of another syntax too", "+++\ntitle =  'Tides'\n+++\n\n<p>Low</p>\n"],
+    ["signs that nothing ends are text", "---\n<p>Low</p>\n", "---\n<p>Low</p>\n"],
     ["inline content gains and loses no blank", `
       <p>a<b>b</b> <i> c </i><span> </span><em></em>d<!-- e --> f</p>
       `],

@@ -112,6 +112,24 @@ describe("Enter", () => {
   });
 });
 
+test.each([
+  [
+    "below what holds more",
+    "---\npiers:¦\n---\n<p>a</p>\n",
+    "\n",
+    "---\npiers:\n  ¦\n---\n<p>a</p>\n",
+  ],
+  ["that has no end yet", "---\ntide: low¦", "\n", "---\ntide: low\n¦"],
+  [
+    "whose end goes to the margin",
+    "---\npiers:\n  - mill\n  --¦",
+    "-",
+    "---\npiers:\n  - mill\n---¦",
+  ],
+])("front matter of a page: %s", (_, text, key, wanted) => {
+  expect(keyed("html", text, key)).toBe(wanted);
+});
+
 test("the end tag of a script that nobody knows goes to its start tag", () => {
   const script = '<main>\n  <script type="text/x-tide">\n    when low\n      moor';
   expect(keyed("html", `${script}\n      </script¦\n</main>\n`, ">")).toBe(

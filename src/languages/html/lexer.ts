@@ -1,3 +1,4 @@
+import { frontMatterEnd } from "../../core/front-matter.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { pattern } from "../../core/text/patterns.js";
@@ -65,6 +66,9 @@ export class HtmlLexer {
 
   run(): TokenTable {
     const { text } = this;
+    const front = frontMatterEnd(text);
+    if (front > 0)
+      this.add(T.Comment, front, TokenFlag.Trivia | TokenFlag.MultiLine | TokenFlag.EndsLine);
     for (this.blanks(); this.at < text.length; this.blanks()) this.step();
     return this.tokens;
   }

@@ -1,5 +1,6 @@
 import type { EnteredText, Typing } from "../../core/language.js";
 import { applyChanges, byPlace, type Change } from "../../core/text/edits.js";
+import { inFrontMatter, whiteBeforeEnd, whiteInFrontMatter } from "../../core/front-matter.js";
 import { indentText } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
 import { startOfLine, whiteOf } from "../../core/text/width.js";
@@ -12,7 +13,6 @@ import {
   type List,
   type Quote,
 } from "./blocks.js";
-import { inFrontMatter, whiteInFrontMatter } from "./front-matter.js";
 import { B } from "./kinds.js";
 import { numbersOf } from "./layout/leads.js";
 import { placed } from "./placing.js";
@@ -28,7 +28,10 @@ export const markdownTyping: Typing = {
   completed(text, at, character) {
     switch (character) {
       case ">": return endTagged(text, at);
-      case "-": return endFrontMatter(text, at);
+      case "-": {
+        const white = whiteBeforeEnd(text, at);
+        return white && [{ ...white, text: "", rule: RULES[R.Line]! }];
+      }
       default: return endFenced(text, at);
     }
   },
@@ -134,13 +137,6 @@ function lineEnd(text: string, at: number): number {
 
 const indentOf = (text: string, { start, end }: Line): string =>
   /^[ \t>]*/.exec(text.slice(start, end))![0];
-
-/** What the last sign of the line that ends front matter comes to: it goes to the margin. */
-function endFrontMatter(text: string, at: number): Change[] | undefined {
-  const start = startOfLine(text, at);
-  if (!/^[ \t]+---$/.test(text.slice(start, at)) || !inFrontMatter(text, start)) return undefined;
-  return [{ from: start, to: at - 3, text: "", rule: RULES[R.Line]! }];
-}
 
 /** A line that holds what may end a fence, and nothing else. */
 const FENCE = /^[ \t]*(`{3,}|~{3,})$/;

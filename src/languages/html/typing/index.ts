@@ -1,4 +1,6 @@
 import type { EnteredText, Typing } from "../../../core/language.js";
+import type { Style } from "../../../core/style/style.js";
+import { inFrontMatter, whiteBeforeEnd, whiteInFrontMatter } from "../../../core/front-matter.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { htmlClosers, openRaw } from "./closers.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
@@ -61,17 +63,29 @@ export function enteredAs(
 const shownWhite = (text: string, at: number): string | undefined =>
   whiteInPre(text, at) ?? whiteInTag(text, at) ?? flushWhite(text, at);
 
+function enteredInFrontMatter(text: string, at: number, style: Style): EnteredText | undefined {
+  const above = startOfLine(text, text.slice(0, at).trimEnd().length);
+  return inFrontMatter(text, above)
+    ? enteredAs(text, at, whiteInFrontMatter(text.slice(above, at).trimEnd(), style))
+    : undefined;
+}
+
 /** What pages say of text that is being typed. */
 export const htmlTyping: Typing = {
-  triggers: [">", "/", " ", "}"],
+  triggers: [">", "/", " ", "}", "-"],
   words: WORDS,
   closers: htmlClosers,
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
   entered: (text, at, style, whole) => (
-    enteredInValue(text, at, style)
+    enteredInFrontMatter(text, at, style)
+    ?? enteredInValue(text, at, style)
     ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at))
   ),
   completed(text, at, character) {
+    if (character === "-") {
+      const white = whiteBeforeEnd(text, at);
+      return white && [{ ...white, text: "", rule: RULES[R.Line]! }];
+    }
     const start = startOfLine(text, at);
     const [, old = "", name] = RAW_END.exec(text.slice(start, at)) ?? [];
     if (character !== ">" || name === undefined) return undefined;

@@ -1,6 +1,17 @@
-import type { Style } from "../../core/style/style.js";
-import { indentText } from "../../core/style/indent.js";
-import { whiteOf } from "../../core/text/width.js";
+import { indentText } from "./style/indent.js";
+import type { Style } from "./style/style.js";
+import { startOfLine, whiteOf } from "./text/width.js";
+
+/** Data between two lines of signs with which a text begins, for the program that makes a site of it. */
+const WHOLE =
+  /^\uFEFF?(---|\+\+\+)[ \t]*(?:\r\n|\r|\n)(?:[^]*?[\r\n])??\1(?=[ \t]*(?:[\r\n]|$))/;
+
+/** What a text begins with that may have any. */
+const MAY_BEGIN = /^\uFEFF?[-+]/;
+
+/** Where the front matter ends with which a text begins, as a UTF-16 offset; 0 where it begins with none. */
+export const frontMatterEnd = (text: string): number =>
+  MAY_BEGIN.test(text) ? WHOLE.exec(text)?.[0].length ?? 0 : 0;
 
 /** What begins front matter, and a first line in it that names a value: a line of signs alone parts a text. */
 const BEGINS = /^(---|\+\+\+)[ \t]*(?:\r\n|\r|\n)\s*["'\w][^\r\n:=]*[:=]/;
@@ -29,4 +40,15 @@ export function whiteInFrontMatter(above: string, style: Style): string {
   if (HOLDS.test(above)) return white + indentText(style, style.indentSize);
   const signs = ENTRY.exec(above)?.[1];
   return signs === undefined ? white : white + " ".repeat(signs.length);
+}
+
+/** The white space before the signs that end front matter, where an offset lies behind the last of them and there is any. */
+export function whiteBeforeEnd(
+  text: string,
+  at: number,
+): { readonly from: number; readonly to: number } | undefined {
+  const from = startOfLine(text, at);
+  return /^[ \t]+---$/.test(text.slice(from, at)) && inFrontMatter(text, from)
+    ? { from, to: at - 3 }
+    : undefined;
 }
