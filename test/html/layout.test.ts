@@ -31,6 +31,44 @@ describe("blocks and texts", () => {
       </main>
       `],
     ["that of another syntax too", "+++\ntitle =  'Tides'\n+++\n\n<p>Low</p>\n"],
+    ["blocks of other tongues that hold no markup stay to the letter", `
+      <main>
+      <p>Low tide</p>
+      {% highlight html %}
+      <b>
+          high</b>
+      {% endhighlight %}
+      {{#markdown}}
+      # Tides
+
+      - low
+      - high
+      {{/markdown}}
+      {%- javascript -%}
+      moor() // low
+      board()
+      {%- endjavascript -%}
+      </main>
+      `, `
+      <main>
+        <p>Low tide</p>
+        {% highlight html %}
+      <b>
+          high</b>
+      {% endhighlight %}
+        {{#markdown}}
+      # Tides
+
+      - low
+      - high
+      {{/markdown}}
+        {%- javascript -%}
+      moor() // low
+      board()
+      {%- endjavascript -%}
+      </main>
+      `],
+    ["and one that nothing ends is a sign", "<p>{% highlight html %}</p>\n<p>Low</p>\n"],
     ["signs that nothing ends are text", "---\n<p>Low</p>\n", "---\n<p>Low</p>\n"],
     ["inline content gains and loses no blank", `
       <p>a<b>b</b> <i> c </i><span> </span><em></em>d<!-- e --> f</p>

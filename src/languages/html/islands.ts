@@ -2,6 +2,7 @@ import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { BLOCK, VOID } from "./elements.js";
 import { T } from "./kinds.js";
+import { literalEnd } from "./literal.js";
 
 /** Words of the tongues that end a block or go on with it, as they are typed, each with what makes an island of it. */
 export const ISLAND_WORDS: readonly (readonly [word: string, rests: readonly string[]])[] = [
@@ -163,6 +164,7 @@ function islandsIn(word: string): { readonly from: number; readonly island: stri
 
 /** Whether a word of a page is nothing but islands. */
 function isIsland(word: string): boolean {
+  if (literalEnd(word, 0) === word.length) return true;
   let to = 0;
   for (const { from, island } of islandsIn(word)) {
     if (from > to) return false;
@@ -282,4 +284,5 @@ const COMMENTS = /\/\*[^]*?\*\/|(?:\/\/|#)[^\r\n]*/g;
 
 /** Whether a text over several lines may stand in an island, so that its lines must not move. */
 export const holdsText = (island: string): boolean =>
-  /["'`]|<<</.test(island.replace(ON_ONE_LINE, "").replace(COMMENTS, ""));
+  literalEnd(island, 0) > 0
+  || /["'`]|<<</.test(island.replace(ON_ONE_LINE, "").replace(COMMENTS, ""));

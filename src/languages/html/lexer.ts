@@ -5,6 +5,7 @@ import { pattern } from "../../core/text/patterns.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
 import { T } from "./kinds.js";
+import { literalEnd } from "./literal.js";
 
 /** What begins a stretch of a template tongue, and what ends it. */
 const TONGUES: readonly (readonly [begin: string, end: string])[] = [
@@ -108,6 +109,8 @@ export class HtmlLexer {
   protected tongueEnd(from: number): number {
     const { text } = this;
     if (!this.hasTongues || !this.mayBegin(text.charCodeAt(from))) return 0;
+    const literal = literalEnd(text, from, this.missing);
+    if (literal > 0) return literal;
     for (const [begin, end] of TONGUES) {
       if (!text.startsWith(begin, from)) continue;
       const close = from >= (this.missing.get(end) ?? Infinity)
