@@ -58,7 +58,7 @@ export const TONGUES: readonly Tongue[] = [
   {
     island: /^\{%[-~]?\s*([^]*?)\s*[-~]?%\}$/,
     opens:
-      /^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw|comment|trans(?!\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox)\b/,
+      /^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw|comment|trans(?!\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox|highlight|code(?:block)?|markdown|prism|mermaid|plantuml|graphviz|katex|schema|javascript|stylesheet|style)\b/,
     closes: /^end\w*/,
     goesOn: /^(?:else|elif|elseif|elsif|when|empty|plural)\b/,
     closer: (said) => `{% end${/^\w+/.exec(said)?.[0] ?? ""} %}`,

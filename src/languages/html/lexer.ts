@@ -109,7 +109,7 @@ export class HtmlLexer {
   protected tongueEnd(from: number): number {
     const { text } = this;
     if (!this.hasTongues || !this.mayBegin(text.charCodeAt(from))) return 0;
-    const literal = literalEnd(text, from, this.missing);
+    const literal = literalEnd(text, from);
     if (literal > 0) return literal;
     for (const [begin, end] of TONGUES) {
       if (!text.startsWith(begin, from)) continue;
