@@ -119,6 +119,12 @@ test.each([
     "\n",
     "---\npiers:\n  ¦\n---\n<p>a</p>\n",
   ],
+  [
+    "in front of a line",
+    "---\npiers:\n  ¦- mill\n---\n<p>a</p>\n",
+    "\n",
+    "---\npiers:\n\n  ¦- mill\n---\n<p>a</p>\n",
+  ],
   ["that has no end yet", "---\ntide: low¦", "\n", "---\ntide: low\n¦"],
   [
     "whose end goes to the margin",

@@ -64,10 +64,21 @@ const shownWhite = (text: string, at: number): string | undefined =>
   whiteInPre(text, at) ?? whiteInTag(text, at) ?? flushWhite(text, at);
 
 function enteredInFrontMatter(text: string, at: number, style: Style): EnteredText | undefined {
+  if (!inFrontMatter(text, at)) return undefined;
+  const [, written, lineEnd] = /([^\r\n]*)(\r\n|\r|\n)$/.exec(text.slice(0, at))!;
+  const [, old, rest] = /^([ \t]*)([^\r\n]*)/.exec(text.slice(at))!;
+  if (rest !== "" && written!.trim() === "") {
+    // What goes down keeps its column.
+    const to = at - lineEnd!.length;
+    const rule = RULES[R.Line]!;
+    const changes = [
+      { from: to - written!.length, to, text: "", rule },
+      { from: at, to: at + old!.length, text: written!, rule },
+    ];
+    return { changes: written === "" ? [] : changes, caret: at };
+  }
   const above = startOfLine(text, text.slice(0, at).trimEnd().length);
-  return inFrontMatter(text, above)
-    ? enteredAs(text, at, whiteInFrontMatter(text.slice(above, at).trimEnd(), style))
-    : undefined;
+  return enteredAs(text, at, whiteInFrontMatter(text.slice(above, at).trimEnd(), style));
 }
 
 /** What pages say of text that is being typed. */
