@@ -1,6 +1,11 @@
 import { indentText } from "./style/indent.js";
 import type { Style } from "./style/style.js";
+import { TokenFlag } from "./syntax/tokens.js";
+import type { Change } from "./text/edits.js";
 import { startOfLine, whiteOf } from "./text/width.js";
+
+/** How a lexer flags it: as a comment of several lines, behind which a line ends. */
+export const FRONT_MATTER = TokenFlag.Trivia | TokenFlag.MultiLine | TokenFlag.EndsLine;
 
 /** Data between two lines of signs with which a text begins, for the program that makes a site of it. */
 const WHOLE =
@@ -42,13 +47,15 @@ export function whiteInFrontMatter(above: string, style: Style): string {
   return signs === undefined ? white : white + " ".repeat(signs.length);
 }
 
-/** The white space before the signs that end front matter, where an offset lies behind the last of them and there is any. */
-export function whiteBeforeEnd(
-  text: string,
-  at: number,
-): { readonly from: number; readonly to: number } | undefined {
+/**
+ * What the last sign comes to of the line that ends front matter: it goes to the margin.
+ *
+ * @param at the offset behind the sign.
+ * @returns undefined where it ends none, or stands there.
+ */
+export function endFrontMatter(text: string, at: number, rule: string): Change[] | undefined {
   const from = startOfLine(text, at);
   return /^[ \t]+---$/.test(text.slice(from, at)) && inFrontMatter(text, from)
-    ? { from, to: at - 3 }
+    ? [{ from, to: at - 3, text: "", rule }]
     : undefined;
 }

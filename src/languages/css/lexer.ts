@@ -1,4 +1,4 @@
-import { frontMatterEnd } from "../../core/front-matter.js";
+import { FRONT_MATTER, frontMatterEnd } from "../../core/front-matter.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { FLAG, T, type Dialect } from "./kinds.js";
@@ -68,8 +68,7 @@ class CssLexer {
   run(): TokenTable {
     const { text } = this;
     const front = frontMatterEnd(text);
-    if (front > 0)
-      this.add(T.Comment, front, TokenFlag.Trivia | TokenFlag.MultiLine | TokenFlag.EndsLine);
+    if (front > 0) this.add(T.Comment, front, FRONT_MATTER);
     while (this.at < text.length) {
       const c = text.charCodeAt(this.at);
       switch (c < 128 ? (CLASSES[c] as Class) : Class.Word) {

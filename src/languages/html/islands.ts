@@ -2,7 +2,7 @@ import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { BLOCK, VOID } from "./elements.js";
 import { T } from "./kinds.js";
-import { literalEnd } from "./literal.js";
+import { LITERAL, literalEnd } from "./literal.js";
 
 /** Words of the tongues that end a block or go on with it, as they are typed, each with what makes an island of it. */
 export const ISLAND_WORDS: readonly (readonly [word: string, rests: readonly string[]])[] = [
@@ -53,12 +53,16 @@ export interface Tongue {
   closer(said: string): string;
 }
 
+/** What blocks of `{% %}` are called that hold markup. */
+const FLOW =
+  "if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw"
+  + `|comment|trans(?!\\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox`;
+
 /** The tongues that pages hold most, by data: `{% if %}…{% endif %}` and `{{#if}}…{{/if}}`. */
 export const TONGUES: readonly Tongue[] = [
   {
     island: /^\{%[-~]?\s*([^]*?)\s*[-~]?%\}$/,
-    opens:
-      /^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw|comment|trans(?!\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox|highlight|code(?:block)?|markdown|prism|mermaid|plantuml|graphviz|katex|schema|javascript|stylesheet|style)\b/,
+    opens: new RegExp(`^(?:${FLOW}|${LITERAL})\\b`),
     closes: /^end\w*/,
     goesOn: /^(?:else|elif|elseif|elsif|when|empty|plural)\b/,
     closer: (said) => `{% end${/^\w+/.exec(said)?.[0] ?? ""} %}`,

@@ -1,4 +1,4 @@
-import { frontMatterEnd } from "../../core/front-matter.js";
+import { FRONT_MATTER, frontMatterEnd } from "../../core/front-matter.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { pattern } from "../../core/text/patterns.js";
@@ -68,8 +68,7 @@ export class HtmlLexer {
   run(): TokenTable {
     const { text } = this;
     const front = frontMatterEnd(text);
-    if (front > 0)
-      this.add(T.Comment, front, TokenFlag.Trivia | TokenFlag.MultiLine | TokenFlag.EndsLine);
+    if (front > 0) this.add(T.Comment, front, FRONT_MATTER);
     for (this.blanks(); this.at < text.length; this.blanks()) this.step();
     return this.tokens;
   }
@@ -109,7 +108,7 @@ export class HtmlLexer {
   protected tongueEnd(from: number): number {
     const { text } = this;
     if (!this.hasTongues || !this.mayBegin(text.charCodeAt(from))) return 0;
-    const literal = literalEnd(text, from);
+    const literal = text.charCodeAt(from) === Char.LeftBrace ? literalEnd(text, from) : 0;
     if (literal > 0) return literal;
     for (const [begin, end] of TONGUES) {
       if (!text.startsWith(begin, from)) continue;

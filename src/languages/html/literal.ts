@@ -1,5 +1,9 @@
 import { beginsItsLine } from "../../core/text/width.js";
 
+/** What blocks of `{% %}` are called whose contents are no markup. */
+export const LITERAL =
+  "highlight|code(?:block)?|markdown|prism|mermaid|plantuml|graphviz|katex|schema|javascript|stylesheet|style";
+
 /**
  * What begins a block of a template tongue that holds no markup, but code that is shown, text with marks, or what a
  * page is given along: its lines say something.
@@ -8,8 +12,11 @@ import { beginsItsLine } from "../../core/text/width.js";
  *
  * It has its line for itself: within one, nothing says that what ends it is missing.
  */
-const BEGINS =
-  /\{%[-~]?\s*(?:(filter|apply)\s+markdown\w*|(highlight|code(?:block)?|markdown|prism|mermaid|plantuml|graphviz|katex|schema|javascript|stylesheet|style))(?![\w-])[^{}]*%\}(?=[ \t]*[\r\n])|\{\{~?#\s*(highlight|codeblock|markdown|md|prism|mermaid)(?![\w-])[^{}]*\}\}(?=[ \t]*[\r\n])/iy;
+const BEGINS = new RegExp(
+  `\\{%[-~]?\\s*(?:(filter|apply)\\s+markdown\\w*|(${LITERAL}))(?![\\w-])[^{}]*%\\}(?=[ \\t]*[\\r\\n])`
+  + "|\\{\\{~?#\\s*(highlight|codeblock|markdown|md|prism|mermaid)(?![\\w-])[^{}]*\\}\\}(?=[ \\t]*[\\r\\n])",
+  "iy",
+);
 
 /** What begins and ends blocks of each of the two tongues, whole or not, and what is left of one that ends a block. */
 const TAGS = {

@@ -1,6 +1,6 @@
 import type { EnteredText, Typing } from "../../core/language.js";
 import { applyChanges, byPlace, type Change } from "../../core/text/edits.js";
-import { inFrontMatter, whiteBeforeEnd, whiteInFrontMatter } from "../../core/front-matter.js";
+import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../core/front-matter.js";
 import { indentText } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
 import { startOfLine, whiteOf } from "../../core/text/width.js";
@@ -28,10 +28,7 @@ export const markdownTyping: Typing = {
   completed(text, at, character) {
     switch (character) {
       case ">": return endTagged(text, at);
-      case "-": {
-        const white = whiteBeforeEnd(text, at);
-        return white && [{ ...white, text: "", rule: RULES[R.Line]! }];
-      }
+      case "-": return endFrontMatter(text, at, RULES[R.Line]!);
       default: return endFenced(text, at);
     }
   },

@@ -32,6 +32,8 @@ const ENDS_ITEM: ReadonlySet<number> = new Set([
   T.RightBrace,
 ]);
 
+const isCloser = (kind: T): boolean => kind >= T.RightParen && kind <= T.RightBrace;
+
 const blocks: IndentedBlocks = {
   column(text, style, { rest, below, left }) {
     const { indentSize, tabWidth } = style;
@@ -81,7 +83,7 @@ const blocks: IndentedBlocks = {
 
   rowColumn(text, style) {
     // Most lines in brackets do not begin one.
-    if (!/[([{][^\r\n]*\s*$/.test(text.slice(startOfLine(text, text.trimEnd().length))))
+    if (!/[([{]/.test(text.slice(startOfLine(text, text.trimEnd().length))))
       return undefined;
     const { tokens } = lexPython(text);
     const last = tokens.count - 1;
@@ -188,7 +190,7 @@ function columnBehindItem(tokens: TokenTable, { tabWidth }: Style): number | und
   let isAligned = false;
   for (let t = 0; t < tokens.count; t++) {
     const kind: T = tokens.kind(t);
-    const closes = kind >= T.RightParen && kind <= T.RightBrace;
+    const closes = isCloser(kind);
     const first = open.at(-1) ?? -1;
     if (tokens.onNewLine(t) && first >= 0) {
       if (first !== t && !closes) isAligned = columnOf(t) === columnOf(first);
@@ -323,7 +325,7 @@ function openBrackets(tokens: TokenTable, from = 0): { closer: string }[] {
     const kind: T = tokens.kind(t);
     const closer = CLOSERS[kind];
     if (closer !== undefined) open.push({ closer });
-    else if (kind >= T.RightParen && kind <= T.RightBrace) open.pop();
+    else if (isCloser(kind)) open.pop();
   }
   return open.reverse();
 }

@@ -133,20 +133,20 @@ export function endComment(
 
 /**
  * In a block comment the new line gets the sign that the lines before it begin with, or where they have
- * none the indentation of the last of them. Between the comment's signs alone it makes three lines.
+ * none the indentation of the last of them. Between the comment's signs alone it makes three lines. Undefined for what is
+ * no block comment.
  */
 export function continueComment(
   { language, syntax, style, lines, offset }: Context,
   comment: number,
-): Typed {
+): Typed | undefined {
   const { text } = lines;
   const line = lines.lineAt(offset);
   const start = lines.lineStart(line);
   const rule = ruleId(language, "new-line");
   const opener = syntax.tokens.start(comment);
   const { blockComment } = language.notation;
-  if (blockComment === undefined || !text.startsWith(blockComment.open, opener))
-    return { changes: [] };
+  if (blockComment === undefined || !text.startsWith(blockComment.open, opener)) return undefined;
   const { close, leader = "" } = blockComment;
   const leads = (part: string): boolean => leader !== "" && part.startsWith(leader);
   const row = (n: number): string => text.slice(lines.lineStart(n), lines.lineEnd(n));

@@ -23,10 +23,12 @@ export function entered(context: Context): Typed {
   if (own !== undefined) return own;
   const inside = tokenAround(syntax, offset);
   if (inside < 0) return new Entered(context).answer();
-  if (syntax.tokens.isTrivia(inside)) return continueComment(context, inside);
-  return context.language.typing.isProse?.(syntax, inside) === true
+  const goesOn = syntax.tokens.isTrivia(inside)
+    ? continueComment(context, inside)
+    : language.typing.isProse?.(syntax, inside) === true
     ? continueProse(context, inside)
-    : pushedDown(context) ?? { changes: [] };
+    : undefined;
+  return goesOn ?? pushedDown(context) ?? { changes: [] };
 }
 
 class Entered {

@@ -1,6 +1,6 @@
 import type { EnteredText, Typing } from "../../../core/language.js";
 import type { Style } from "../../../core/style/style.js";
-import { inFrontMatter, whiteBeforeEnd, whiteInFrontMatter } from "../../../core/front-matter.js";
+import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../../core/front-matter.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { htmlClosers, openRaw } from "./closers.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
@@ -65,18 +65,6 @@ const shownWhite = (text: string, at: number): string | undefined =>
 
 function enteredInFrontMatter(text: string, at: number, style: Style): EnteredText | undefined {
   if (!inFrontMatter(text, at)) return undefined;
-  const [, written, lineEnd] = /([^\r\n]*)(\r\n|\r|\n)$/.exec(text.slice(0, at))!;
-  const [, old, rest] = /^([ \t]*)([^\r\n]*)/.exec(text.slice(at))!;
-  if (rest !== "" && written!.trim() === "") {
-    // What goes down keeps its column.
-    const to = at - lineEnd!.length;
-    const rule = RULES[R.Line]!;
-    const changes = [
-      { from: to - written!.length, to, text: "", rule },
-      { from: at, to: at + old!.length, text: written!, rule },
-    ];
-    return { changes: written === "" ? [] : changes, caret: at };
-  }
   const above = startOfLine(text, text.slice(0, at).trimEnd().length);
   return enteredAs(text, at, whiteInFrontMatter(text.slice(above, at).trimEnd(), style));
 }
@@ -93,13 +81,10 @@ export const htmlTyping: Typing = {
     ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at))
   ),
   completed(text, at, character) {
-    if (character === "-") {
-      const white = whiteBeforeEnd(text, at);
-      return white && [{ ...white, text: "", rule: RULES[R.Line]! }];
-    }
+    if (character === "-") return endFrontMatter(text, at, RULES[R.Line]!);
     const start = startOfLine(text, at);
     const [, old = "", name] = RAW_END.exec(text.slice(start, at)) ?? [];
-    if (character !== ">" || name === undefined) return undefined;
+    if (name === undefined) return undefined;
     const opener = openRaw(text.slice(0, start), name);
     // What is no language that is known has no layout: its end tag stands where its start tag's line does.
     if (opener < 0) return undefined;
