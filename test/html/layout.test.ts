@@ -270,6 +270,16 @@ describe("scripts and style sheets", () => {
       "<p>a</p>\n<?php\n  b();\n\n\n",
     ],
     ["what does not parse", "<script>\nif (\n</script>\n", "<script>\nif (\n</script>\n"],
+    [
+      "a no-break space behind one, which is white space to it alone",
+      "<script>\na()\n\u00a0</script>\n",
+      "<script>\na();\n\u00a0\n</script>\n",
+    ],
+    [
+      "one whose name a no-break space carries on",
+      "<script>\na()\n</script\u00a0>\n<p>  b\n</script>\n",
+      "<script>\na()\n</script\u00a0>\n<p>  b\n</script>\n",
+    ],
   ])("%s", (_, text, wanted) => {
     expect(format("html", text)).toBe(wanted);
     expect(format("html", wanted)).toBe(wanted);

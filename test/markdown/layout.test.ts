@@ -113,6 +113,26 @@ describe("code in fences", () => {
   ]);
 });
 
+describe("what is white to the eye alone is a letter", () => {
+  table([
+    ["at the end of a paragraph", "a\u00a0  \n", "a\u00a0\n"],
+    ["on a line of its own", "a\n\n\u00a0\n\nb\n", "a\n\n\u00a0\n\nb\n"],
+    ["at the start of a line", " \u3000a\n  b\n", "\u3000a\n  b\n"],
+    ["around a heading", "#   a\u2003 \n", "# a\u2003\n"],
+    [
+      "at the edge of a cell",
+      "| a\u00a0  | b |\n| - | - |\n| \u00a0c | d |\n",
+      "| a\u00a0  | b   |\n| --- | --- |\n| \u00a0c  | d   |\n",
+    ],
+    [
+      "behind a fence that it does not close",
+      "```sh\na\n```\u00a0\n```\n",
+      "```sh\na\n```\u00a0\n```\n",
+    ],
+    ["behind a bullet that it makes none", "*\u00a0a\n\n+ b\n", "*\u00a0a\n\n+ b\n"],
+  ]);
+});
+
 describe("the end of a text", () => {
   table([
     ["brings a line end of the text's own kind", "a\r\nb", "a\r\nb\r\n"],

@@ -485,5 +485,18 @@ describe("a step that is not the text's own", () => {
           c
           """
       `],
+    ["takes a form feed for white space where a line goes on", `
+      tide = low \\
+       \f     + high
+      \f
+      ebb = 1
+      `, `
+      tide = (
+          low
+          + high
+      )
+      \f
+      ebb = 1
+      `],
   ], { indentSize: 4 });
 });

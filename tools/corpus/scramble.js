@@ -60,7 +60,7 @@ function scrambledBlocks({ blocks: { root, starts, ends } }, text, next) {
     const isWide = own.some(({ line }) => rows[line].length > 40) && kind === MOVABLE.table;
     if (!Object.values(MOVABLE).includes(kind) || follows === LIST || isWide) continue;
     for (const { line } of own) {
-      let row = rows[line].trim();
+      let row = rows[line].replace(/^[ \t\f]+|[ \t\f]+$/g, "");
       if (kind === MOVABLE.table) row = row.replace(/(?<=^\||[^\\]\|)(?=.)/g, () => some(3));
       if (kind === MOVABLE.heading)
         row = row.replace(/^(#+)[ \t]+(?=\S)/, (_, signs) => `${signs} ${some(4)}`);
@@ -71,7 +71,7 @@ function scrambledBlocks({ blocks: { root, starts, ends } }, text, next) {
   const between = new Set(root.children.slice(1).map(({ first }) => first - 1));
   return rows.map(
     (row, line) =>
-      row + (between.has(line) && row.trim() === "" ? "\n".repeat(Math.floor(next() * 3)) : ""),
+      row + (between.has(line) && /^[ \t]*$/.test(row) ? "\n".repeat(Math.floor(next() * 3)) : ""),
   ).join("\n") + (/[\r\n]$/.test(text) ? "\n" : "");
 }
 

@@ -1,3 +1,4 @@
+import { isBlank } from "../text/blanks.js";
 import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import { Signs } from "../notation.js";
@@ -244,8 +245,6 @@ export class Measure {
     }
   }
 }
-
-const isBlank = (c: number): boolean => c === Char.Space || c === Char.Tab;
 
 function oddCharacters(text: string): Int32Array {
   const found: number[] = [];

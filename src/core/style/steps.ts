@@ -1,3 +1,4 @@
+import { blanksEnd } from "../text/blanks.js";
 import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import { Signs, type Notation } from "../notation.js";
@@ -199,8 +200,6 @@ export class StepReader {
   /** Whether the line of an offset begins with what lines of a comment do. */
   private isCommentLine(offset: number): boolean {
     const { text } = this;
-    let i = startOfLine(text, offset);
-    while (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab) i++;
-    return text.charCodeAt(i) === this.signs.leader;
+    return text.charCodeAt(blanksEnd(text, startOfLine(text, offset))) === this.signs.leader;
   }
 }

@@ -1,3 +1,4 @@
+import { blanksEnd, blanksStart } from "./blanks.js";
 import { Char } from "./characters.js";
 import { isLineEnd } from "./line-ends.js";
 /**
@@ -158,9 +159,8 @@ export function whiteOf(
 
 /** Whether nothing but spaces and tabs stands before `offset` on its line; it looks no further than they reach. */
 export function behindBlanks(text: Characters, offset: number): boolean {
-  let i = offset - 1;
-  while (i >= 0 && (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab)) i--;
-  return i < 0 || isLineEnd(text.charCodeAt(i));
+  const i = blanksStart(text, offset);
+  return i === 0 || isLineEnd(text.charCodeAt(i - 1));
 }
 
 /** Whether nothing but white space of any kind stands before `offset` on its line; it looks no further than that. */
@@ -174,12 +174,7 @@ export function beginsItsLine(text: string, offset: number): boolean {
 /** The column of an offset on its line. */
 export function columnAt(text: string, offset: number, tabWidth: number): number {
   const start = startOfLine(text, offset);
-  let indent = start;
-  while (
-    indent < offset
-    && (text.charCodeAt(indent) === Char.Space || text.charCodeAt(indent) === Char.Tab)
-  )
-    indent++;
+  const indent = Math.min(offset, blanksEnd(text, start));
   return indentColumn(text, start, indent, tabWidth) + columnsBetween(text, indent, offset);
 }
 
@@ -227,13 +222,6 @@ export class LineColumns {
     }
     return this.column;
   }
-}
-
-/** Where the spaces and tabs end that begin at an offset. */
-function blanksEnd(text: Characters, from: number): number {
-  let end = from;
-  while (text.charCodeAt(end) === Char.Space || text.charCodeAt(end) === Char.Tab) end++;
-  return end;
 }
 
 /** The column at which the first character of the line that holds `offset` stands, behind its indentation. */

@@ -1,5 +1,6 @@
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { pattern } from "../../core/text/patterns.js";
+import { AFTER_NAME } from "../html/elements.js";
 import { T } from "./kinds.js";
 
 /** A tag with its attributes; a sign in quotes ends nothing. */
@@ -107,8 +108,8 @@ function closingTag(
   from: number,
 ): { from: number; to: number } | undefined {
   const tags = pattern(name.toLowerCase() === "template"
-    ? `<!--[^]*?-->|<(/?)${name}(?=[\\s/>])(?:"[^"]*"|'[^']*'|[^>"'])*?(/?)>`
-    : `<(/)${name}(?=[\\s>])[^>]*>`, "gi");
+    ? `<!--[^]*?-->|<(/?)${name}${AFTER_NAME}(?:"[^"]*"|'[^']*'|[^>"'])*?(/?)>`
+    : `<(/)${name}${AFTER_NAME}[^>]*>`, "gi");
   tags.lastIndex = from;
   let depth = 1;
   for (let tag = tags.exec(text); tag !== null; tag = tags.exec(text)) {

@@ -1,3 +1,4 @@
+import { blanksEnd, blanksStart } from "../../core/text/blanks.js";
 import { FRONT_MATTER, frontMatterEnd } from "../../core/front-matter.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
@@ -151,7 +152,7 @@ class CssLexer {
     const { text } = this;
     let end = this.at;
     while (end < text.length && !isLineEnd(text.charCodeAt(end))) end++;
-    while (text.charCodeAt(end - 1) === Char.Space || text.charCodeAt(end - 1) === Char.Tab) end--;
+    end = blanksStart(text, end);
     this.add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
   }
 
@@ -290,8 +291,7 @@ class CssLexer {
   /** Where an address without quotes ends whose bracket stands at `from`; 0 where it is a call like any other. */
   private urlEnd(from: number): number {
     const { text, dialect: { extended } } = this;
-    let i = from + 1;
-    while (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab) i++;
+    let i = blanksEnd(text, from + 1);
     if (CLASSES[text.charCodeAt(i)] === Class.Quote || from < this.noParen) return 0;
     let depth = 1;
     let closes = false;

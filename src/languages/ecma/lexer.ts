@@ -1,3 +1,4 @@
+import { blanksStart } from "../../core/text/blanks.js";
 import { Char } from "../../core/text/characters.js";
 import { isLineTerminator } from "../../core/text/line-ends.js";
 import { Ahead } from "../../core/text/ahead.js";
@@ -174,12 +175,9 @@ export class Lexer {
 
   private lineComment(start: number): void {
     const { text } = this;
-    let i = start;
-    while (i < text.length && !isLineTerminator(text.charCodeAt(i))) i++;
-    while (
-      i > start && (text.charCodeAt(i - 1) === Char.Space || text.charCodeAt(i - 1) === Char.Tab)
-    ) i--;
-    this.add(T.Comment, start, i, TokenFlag.Trivia | TokenFlag.EndsLine);
+    let end = start;
+    while (end < text.length && !isLineTerminator(text.charCodeAt(end))) end++;
+    this.add(T.Comment, start, blanksStart(text, end), TokenFlag.Trivia | TokenFlag.EndsLine);
   }
 
   private blockComment(start: number): void {

@@ -1,3 +1,6 @@
+/** What follows the name of a tag, as a pattern: of white space only that of the standard. */
+export const AFTER_NAME = "(?=[ \\t\\n\\f\\r/>]|$)";
+
 /** A set of names from a text that lists them. */
 const names = (text: string): ReadonlySet<string> => new Set(text.trim().split(/\s+/));
 
@@ -67,7 +70,10 @@ export const ENDS_ALONE = names(
 export const OPENED_AGAIN = names("a b big code em font i nobr s small strike strong tt u");
 
 /** Their tags, in a text. */
-const ANY_OPENED_AGAIN = new RegExp(`<(/?)(${[...OPENED_AGAIN].join("|")})(?=[\\s/>])`, "gi");
+const ANY_OPENED_AGAIN = new RegExp(
+  `<(/?)(${[...OPENED_AGAIN].join("|")})${AFTER_NAME}`,
+  "gi",
+);
 
 /** Whether tags in a text leave an element open that a browser opens again. */
 export function leavesOpen(text: string): boolean {

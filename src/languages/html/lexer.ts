@@ -3,7 +3,7 @@ import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { pattern } from "../../core/text/patterns.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
-import { FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
+import { AFTER_NAME, FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
 import { T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
 
@@ -95,7 +95,7 @@ export class HtmlLexer {
     for (; this.at < text.length; this.at++) {
       const c = text.charCodeAt(this.at);
       if (c === Char.LineFeed || c === Char.CarriageReturn) this.newLine = true;
-      else if (!isBlank(c)) return;
+      else if (!isWhite(c)) return;
     }
   }
 
@@ -140,7 +140,7 @@ export class HtmlLexer {
     const markup = /[\r\n][ \t]*</g;
     markup.lastIndex = first;
     let end = markup.exec(text)?.index ?? text.length;
-    while (end > first && isBlank(text.charCodeAt(end - 1))) end--;
+    while (end > first && isWhite(text.charCodeAt(end - 1))) end--;
     return end > first ? end : 0;
   }
 
@@ -185,7 +185,7 @@ export class HtmlLexer {
     let isOpen = false;
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
-      if (isBlank(c)) break;
+      if (isWhite(c)) break;
       if (!this.mayBegin(c)) continue;
       const tongue = this.tongueEnd(i);
       isOpen = tongue === text.length && !/[}%#?][}>]$/.test(text.slice(i, tongue));
@@ -231,7 +231,7 @@ export class HtmlLexer {
     let i = from;
     while (i < text.length) {
       const c = text.charCodeAt(i);
-      if (isBlank(c) || this.endsName(c)) break;
+      if (isWhite(c) || this.endsName(c)) break;
       const tongue = this.mayBegin(c) ? this.tongueEnd(i) : 0;
       i = tongue > 0 ? tongue : i + 1;
     }
@@ -288,7 +288,7 @@ export class HtmlLexer {
           continue;
         }
       }
-      if (isBlank(c) || c === Char.Greater || (i > at && (c === Char.Equal || c === Char.Less)))
+      if (isWhite(c) || c === Char.Greater || (i > at && (c === Char.Equal || c === Char.Less)))
         break;
       if (c === Char.Slash && text.charCodeAt(i + 1) === Char.Greater) break;
     }
@@ -313,7 +313,7 @@ export class HtmlLexer {
         continue;
       }
       const c = text.charCodeAt(i);
-      if (isBlank(c) || c === Char.Greater) break;
+      if (isWhite(c) || c === Char.Greater) break;
       i++;
     }
     this.add(T.Value, Math.max(i, at + 1), this.linesIn(i));
@@ -345,7 +345,7 @@ export class HtmlLexer {
 
   /** Where the end tag of an element stands that may hold others of its name; the first end tag where they do not add up. */
   private closeOfNested(name: string, from: number): number {
-    const tag = pattern(`<(/?)${name}(?=[\\s/>]|$)`, "gi");
+    const tag = pattern(`<(/?)${name}${AFTER_NAME}`, "gi");
     tag.lastIndex = from;
     let open = 1;
     let first = -1;
@@ -380,7 +380,7 @@ export class HtmlLexer {
       return;
     }
     let last = end;
-    while (isBlank(text.charCodeAt(last - 1))) last--;
+    while (isWhite(text.charCodeAt(last - 1))) last--;
     this.add(T.Raw, last, this.linesIn(last) | (close < 0 ? TokenFlag.Continues : 0));
     this.blanks();
   }
@@ -388,13 +388,13 @@ export class HtmlLexer {
 
 /** Where the end tag of an element stands that holds no markup; -1 where it does not. */
 function closeOf(text: string, name: string, from: number): number {
-  const tag = pattern(`</${name}(?=[\\s/>]|$)`, "gi");
+  const tag = pattern(`</${name}${AFTER_NAME}`, "gi");
   tag.lastIndex = from;
   return tag.exec(text)?.index ?? -1;
 }
 
 /** White space of HTML: no others, as no-break spaces are text. */
-const isBlank = (c: number): boolean =>
+const isWhite = (c: number): boolean =>
   c === Char.Space
   || c === Char.LineFeed
   || c === Char.Tab

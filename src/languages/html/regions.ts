@@ -46,10 +46,15 @@ export function* htmlRegions(
     const isUnknown = known === undefined && name === "script" && LIKE_CODE.test(tokens.textOf(t));
     const languageId = isUnknown ? "javascript" : known;
     if (languageId === undefined) continue;
-    const islands = islandsIn(text, tokens.start(t), tokens.end(t), languageId);
+    // What is white space to a script only, as a no-break space, stays around it.
+    const code = tokens.textOf(t).trimEnd();
+    const to = tokens.start(t) + code.length;
+    const from = to - code.trimStart().length;
+    if (from === to) continue;
+    const islands = islandsIn(text, from, to, languageId);
     if (islands === undefined) continue;
     yield {
-      ...wholeLines(text, tokens.start(t), tokens.end(t)),
+      ...wholeLines(text, from, to),
       languageId,
       closer: pattern(`</${name}|${BEGINS_TONGUE.source}`, "i"),
       ...(islands.length > 0 && { islands, style: STYLE }),

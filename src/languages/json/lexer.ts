@@ -1,3 +1,4 @@
+import { blanksStart } from "../../core/text/blanks.js";
 import { Char } from "../../core/text/characters.js";
 import { isLineEnd } from "../../core/text/line-ends.js";
 import { Ended, StringReader } from "../../core/text/strings.js";
@@ -30,7 +31,7 @@ class JsonLexer {
     const { text } = this;
     while (this.at < text.length) {
       const c = text.charCodeAt(this.at);
-      if (isBlank(c)) {
+      if (isWhite(c)) {
         if (isLineEnd(c)) this.newLine = true;
         this.at++;
         continue;
@@ -78,7 +79,7 @@ class JsonLexer {
     const { text } = this;
     let end = this.at;
     while (end < text.length && !isLineEnd(text.charCodeAt(end))) end++;
-    while (text.charCodeAt(end - 1) === Char.Space || text.charCodeAt(end - 1) === Char.Tab) end--;
+    end = blanksStart(text, end);
     this.add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
   }
 
@@ -92,7 +93,7 @@ class JsonLexer {
   }
 }
 
-const isBlank = (c: number): boolean => c <= 32 || c === 0xfeff || c === 0xa0;
+const isWhite = (c: number): boolean => c <= 32 || c === 0xfeff || c === 0xa0;
 
 function signOf(c: number): T {
   switch (c) {
@@ -108,7 +109,7 @@ function signOf(c: number): T {
 
 /** Whether a word ends before a character: a sign, a quote, a slash, or white space of any kind. */
 const endsWord = (c: number): boolean =>
-  isBlank(c)
+  isWhite(c)
   || signOf(c) !== T.End
   || c === QUOTE
   || c === APOSTROPHE

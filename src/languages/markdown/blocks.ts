@@ -1,3 +1,4 @@
+import { blanksEnd, isBlankRow, trimmed } from "../../core/text/blanks.js";
 import { B } from "./kinds.js";
 
 /** A line as a block has it. */
@@ -123,7 +124,7 @@ const BEGINS_BLOCK: ReadonlySet<number> = new Set(
 function closesFence(line: string, { sign, length }: Fence): boolean {
   let end = 0;
   while (line[end] === sign) end++;
-  return end >= length && line.slice(end).trim() === "";
+  return end >= length && isBlankRow(line.slice(end));
 }
 
 /** Tells the blocks of a text, line by line (CommonMark 0.31, appendix "A parsing strategy"). */
@@ -174,10 +175,7 @@ class BlockParser {
 
   /** Where the white space from here on ends. */
   private whiteEnd(): number {
-    const { text, end } = this;
-    let i = this.at;
-    while (i < end && (text.charCodeAt(i) === 32 || text.charCodeAt(i) === 9)) i++;
-    return i;
+    return Math.min(this.end, blanksEnd(this.text, this.at));
   }
 
   /** How many columns of white space stand here. */
@@ -395,7 +393,7 @@ class BlockParser {
     if (!BEGINS_BLOCK.has(this.text.charCodeAt(this.whiteEnd()))) return undefined;
     const { rest } = this;
     if (line === 0 && containers.length === 1) {
-      const front = /^(?:---|\+\+\+)[ \t]*$/.exec(rest)?.[0]?.trim();
+      const front = /^(---|\+\+\+)[ \t]*$/.exec(rest)?.[1];
       if (
         front !== undefined
         && indent === 0
@@ -430,7 +428,7 @@ class BlockParser {
           sign: signs[0]!,
           length: signs.length,
           indent,
-          info: info.trim(),
+          info: trimmed(info),
           closed: false,
         }),
       );
@@ -470,7 +468,7 @@ class BlockParser {
     const match = /^(?:([-+*])|(\d{1,9})([.)]))(?=[ \t]|$)/.exec(rest);
     if (match === null || containers.length >= MOST_DEPTH) return undefined;
     const [marker, bullet, digits, after] = match as unknown as [string, string?, string?, string?];
-    const isEmpty = rest.slice(marker.length).trim() === "";
+    const isEmpty = isBlankRow(rest.slice(marker.length));
     const parent = containers.at(-1)!;
     // Only what is sure to be a list interrupts a paragraph.
     if (inParagraph && (isEmpty || (digits !== undefined && Number(digits) !== 1)))
@@ -533,7 +531,7 @@ class BlockParser {
   private tableBegins(paragraph: Block, rest: string): boolean {
     if (paragraph.rows.length !== 1 || !DELIMITER_ROW.test(rest)) return false;
     const { line, at } = paragraph.rows[0]!;
-    const head = this.text.slice(at, this.ends[line]).trim();
+    const head = trimmed(this.text.slice(at, this.ends[line]));
     return head.includes("|") && cellsOf(head).length === cellsOf(rest).length;
   }
 
@@ -551,17 +549,17 @@ export const DELIMITER_ROW = /^\|?[ \t]*:?-+:?[ \t]*(?:\|[ \t]*:?-+:?[ \t]*)*\|?
 
 /** The cells of a table's row, without the pipes at its ends; a pipe behind a backslash parts nothing. */
 export function cellsOf(row: string): string[] {
-  const inner = row.trim().replace(/^\|/, "");
+  const inner = trimmed(row).replace(/^\|/, "");
   const cells: string[] = [];
   let from = 0;
   for (let i = 0; i < inner.length; i++) {
     if (inner[i] === "\\") i++;
     else if (inner[i] === "|") {
-      cells.push(inner.slice(from, i).trim());
+      cells.push(trimmed(inner.slice(from, i)));
       from = i + 1;
     }
   }
-  const last = inner.slice(from).trim();
+  const last = trimmed(inner.slice(from));
   if (last !== "" || !/\|[ \t]*$/.test(inner)) cells.push(last);
   return cells;
 }

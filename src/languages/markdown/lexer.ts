@@ -1,3 +1,4 @@
+import { isBlank } from "../../core/text/blanks.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import type { Block, Blocks, Item } from "./blocks.js";
 import { B, T } from "./kinds.js";
@@ -18,12 +19,6 @@ export function lexMarkdown(text: string, { root, starts, ends }: Blocks): Token
   return tokens;
 }
 
-/** Whether a character is white space, as strings are trimmed. */
-function isWhite(text: string, i: number): boolean {
-  const c = text.charCodeAt(i);
-  return c === 32 || (c >= 9 && c <= 13) || (c >= 0xa0 && text[i]!.trim() === "");
-}
-
 function words(
   tokens: TokenTable,
   start: number,
@@ -34,7 +29,7 @@ function words(
   const { text } = tokens;
   let flags: number = TokenFlag.OnNewLine;
   for (let at = start; at < end;) {
-    if (isWhite(text, at)) {
+    if (isBlank(text.charCodeAt(at))) {
       at++;
       continue;
     }
@@ -63,19 +58,19 @@ function wordEnd(text: string, at: number, end: number, kind: Special | undefine
   let to = at + 1;
   switch (kind) {
     case undefined:
-      while (to < end && !isWhite(text, to)) to++;
+      while (to < end && !isBlank(text.charCodeAt(to))) to++;
       return to;
     case T.Rule:
       if (text[at] !== "|") while (to < end && /[-:]/.test(text[to]!)) to++;
       return to;
     case T.Cell:
       if (text[at] === "|") return to;
-      for (to = at; to < end && !isWhite(text, to) && text[to] !== "|";)
+      for (to = at; to < end && !isBlank(text.charCodeAt(to)) && text[to] !== "|";)
         to += text[to] === "\\" && to + 1 < end ? 2 : 1;
       break;
     default: to = end;
   }
-  while (to > at + 1 && isWhite(text, to - 1)) to--;
+  while (to > at + 1 && isBlank(text.charCodeAt(to - 1))) to--;
   return to;
 }
 

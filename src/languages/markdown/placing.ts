@@ -1,3 +1,4 @@
+import { isBlankRow, trimmedEnd, trimmedStart } from "../../core/text/blanks.js";
 import { applyChanges, type Change } from "../../core/text/edits.js";
 import { pushChanges } from "../../core/text/minimise.js";
 import { ChangeList } from "../../core/text/changelist.js";
@@ -43,17 +44,17 @@ function* led(text: string, from: number, to: number): Iterable<Change> {
     before,
   )![0]
     .replace(/[^>\t]/g, " ");
-  if (lead.trim() === "" && lead === "") return;
+  if (lead === "") return;
   const lines = [...text.slice(from, to).matchAll(/(?:\r\n|\r|\n)([^\r\n]*)/g)];
-  const written = lines.map(([, row]) => row!).filter((row) => row.trim() !== "");
-  const common = Math.min(...written.map((row) => row.length - row.trimStart().length));
+  const written = lines.map(([, row]) => row!).filter((row) => !isBlankRow(row));
+  const common = Math.min(...written.map((row) => row.length - trimmedStart(row).length));
   for (const line of lines) {
     const row = line[1]!;
     const at = from + line.index + line[0].length - row.length;
     const isLast = at + row.length === to;
-    if (row.trim() === "") {
+    if (isBlankRow(row)) {
       if (!isLast && lead.includes(">"))
-        yield { from: at, to: at, text: lead.trimEnd(), rule: RULES[R.Indent]! };
+        yield { from: at, to: at, text: trimmedEnd(lead), rule: RULES[R.Indent]! };
     } else {
       yield { from: at, to: at + common, text: lead, rule: RULES[R.Indent]! };
     }

@@ -1,3 +1,4 @@
+import { isBlankRow, trimmedEnd, trimmedStart } from "../../core/text/blanks.js";
 import type { Syntax } from "../../core/language.js";
 import type { Region } from "../../core/regions/region.js";
 import { pattern } from "../../core/text/patterns.js";
@@ -73,16 +74,16 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
   const name = /^[^\s{},:]+/.exec(info.replace(/^\{?\.?/, ""))?.[0]?.toLowerCase() ?? "";
   if (name === "" || SESSIONS.has(name)) return undefined;
   const code = codeRows(fence);
-  const first = code.find(({ line, at }) => text.slice(at, ends[line]).trim() !== "");
+  const first = code.find(({ line, at }) => !isBlankRow(text.slice(at, ends[line])));
   if (first === undefined) return undefined;
   const own = text.slice(first.at, ends[first.line]);
-  const dropped = Math.min(indent, own.length - own.trimStart().length);
+  const dropped = Math.min(indent, own.length - trimmedStart(own).length);
   const prefix = text.slice(starts[first.line], first.at + dropped);
   const isEven = code.every((one) => {
     const { line } = one;
     if (leftOfTab(text, blocks, one) > 0) return false;
     const row = text.slice(starts[line], ends[line]);
-    return row.startsWith(prefix) || row.trim() === "" || row.trimEnd() === prefix.trimEnd();
+    return row.startsWith(prefix) || isBlankRow(row) || trimmedEnd(row) === trimmedEnd(prefix);
   });
   const from = starts[code[0]!.line]!;
   const to = ends[code.at(-1)!.line]!;

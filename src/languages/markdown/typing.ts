@@ -1,3 +1,4 @@
+import { isBlankRow, trimmed, trimmedEnd, trimmedStart } from "../../core/text/blanks.js";
 import type { EnteredText, Typing } from "../../core/language.js";
 import { applyChanges, byPlace, type Change } from "../../core/text/edits.js";
 import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../core/front-matter.js";
@@ -60,7 +61,7 @@ function enteredBehind(text: string, at: number, above: Line, style: Style): Ent
   const rest = text.slice(at, end);
   const written = text.slice(above.start, above.end);
   // What stood on a line that Enter leaves empty keeps its place.
-  if (written.trim() === "" && rest.trim() !== "") return pushedDown(at, rest, above, written);
+  if (isBlankRow(written) && !isBlankRow(rest)) return pushedDown(at, rest, above, written);
   if (inFrontMatter(text, above.start)) return put(at, rest, whiteInFrontMatter(written, style));
   const blocks = parseBlocks(text.slice(0, above.end));
   const line = blocks.starts.length - 1;
@@ -77,8 +78,8 @@ function enteredBehind(text: string, at: number, above: Line, style: Style): Ent
     return put(at, rest, indentOf(text, above));
   const item = innermost<Item>(chain, B.Item);
   if (item !== undefined && item.first === line) {
-    const content = written.slice(item.marker + item.length - above.start).trim();
-    if (content.replace(BOX, "").trim() === "" && rest.trim() === "")
+    const content = trimmed(written.slice(item.marker + item.length - above.start));
+    if (isBlankRow(content.replace(BOX, "")) && isBlankRow(rest))
       return ended(text, at, above, chain, item, blocks);
     return follows(text, at, rest, above, chain, item);
   }
@@ -88,11 +89,11 @@ function enteredBehind(text: string, at: number, above: Line, style: Style): Ent
   const quote = innermost<Quote>(chain, B.Quote);
   if (quote !== undefined && quote.signs.has(line)) {
     const sign = quote.signs.get(line)!;
-    if (text.slice(sign + 1, above.end).trim() === "" && rest.trim() === "")
+    if (isBlankRow(text.slice(sign + 1, above.end)) && isBlankRow(rest))
       return taken(text, at, sign);
     return put(at, rest, leadOf(text, above, chain, line));
   }
-  if (written.trim() === "") return emptied(at, above);
+  if (isBlankRow(written)) return emptied(at, above);
   return item === undefined
     ? { changes: [], caret: at }
     : put(at, rest, leadOf(text, above, chain, line));
@@ -203,7 +204,7 @@ function leadOf(text: string, above: Line, chain: readonly Block[], line: number
 
 /** Puts something before what went down with the caret. */
 function put(at: number, rest: string, lead: string): EnteredText {
-  const white = rest.length - rest.trimStart().length;
+  const white = rest.length - trimmedStart(rest).length;
   const changes: Change[] = rest.slice(0, white) === lead
     ? []
     : [{ from: at, to: at + white, text: lead, rule: RULES[R.Line]! }];
@@ -228,7 +229,7 @@ function follows(
   const content = text.slice(item.marker + item.length, lineEnd(text, item.marker));
   const space = /^[ \t]+/.exec(content)?.[0] ?? " ";
   const gap = space.length > 4 ? " " : space;
-  const box = BOX.test(content.trimStart()) ? "[ ] " : "";
+  const box = BOX.test(trimmedStart(content)) ? "[ ] " : "";
   const answer = put(at, rest, outer + indent + sign + gap + box);
   return { ...answer, changes: [...answer.changes, ...renumbered(text, answer.changes, at, list)] };
 }
@@ -337,7 +338,7 @@ function hasWrapped({ kind, children }: Block): boolean {
  */
 function taken(text: string, at: number, marker: number, lead?: string): EnteredText {
   const { start } = lineBefore(text, at);
-  const before = text.slice(start, marker).trimEnd();
+  const before = trimmedEnd(text.slice(start, marker));
   const kept = lead ?? (before === "" ? "" : `${before} `);
   const change = { from: start, to: at, text: kept, rule: RULES[R.Line]! };
   return { changes: [change], caret: start + kept.length };

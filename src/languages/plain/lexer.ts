@@ -1,3 +1,4 @@
+import { blanksEnd } from "../../core/text/blanks.js";
 import { escaped } from "../../core/notation.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
@@ -22,7 +23,7 @@ export function lexDeclared(text: string, declaration: Declaration): TokenTable 
   return new Scanner(text, declaration).run();
 }
 
-const isBlank = (c: number): boolean => c <= 32 || c === 0xa0 || c === 0xfeff;
+const isWhite = (c: number): boolean => c <= 32;
 
 class Scanner {
   private readonly tokens: TokenTable;
@@ -49,7 +50,7 @@ class Scanner {
     this.newLine = true;
     let end = this.lineEnd(start);
     for (;;) {
-      while (this.at < end && isBlank(text.charCodeAt(this.at))) this.at++;
+      while (this.at < end && isWhite(text.charCodeAt(this.at))) this.at++;
       if (this.at >= end) break;
       const next = this.nextSign(this.at, end);
       if (next > this.at) {
@@ -97,7 +98,7 @@ class Scanner {
   private code(from: number, to: number): void {
     const { text } = this;
     let end = to;
-    while (end > from && isBlank(text.charCodeAt(end - 1))) end--;
+    while (end > from && isWhite(text.charCodeAt(end - 1))) end--;
     // Blanks that follow a backslash are its own.
     if (text.charCodeAt(end - 1) === Char.Backslash) end = to;
     this.add(T.Code, from, end, 0);
@@ -120,7 +121,7 @@ class Scanner {
     }
     if (lineComments.some(({ sign }) => text.startsWith(sign, at))) {
       let to = end;
-      while (to > at && isBlank(text.charCodeAt(to - 1))) to--;
+      while (to > at && isWhite(text.charCodeAt(to - 1))) to--;
       if (text.charCodeAt(to - 1) === Char.Backslash) to = end;
       this.add(T.Comment, at, to, TokenFlag.Trivia | TokenFlag.EndsLine);
       return;
@@ -173,7 +174,7 @@ class Scanner {
     let line = this.at;
     for (; line < text.length; line = this.behind(this.lineEnd(line))) {
       const end = this.lineEnd(line);
-      const own = this.whiteEnd(line);
+      const own = blanksEnd(this.text, line);
       if (own < end && this.columnOf(line) <= column) break;
       if (own < end && indent < 0) indent = own - line;
       const from = own < end ? own : indent < 0 ? end : line + indent;
@@ -187,15 +188,8 @@ class Scanner {
     this.at = line;
   }
 
-  private whiteEnd(line: number): number {
-    const { text } = this;
-    let i = line;
-    while (text.charCodeAt(i) === Char.Space || text.charCodeAt(i) === Char.Tab) i++;
-    return i;
-  }
-
   private columnOf(line: number): number {
-    return indentColumn(this.text, line, this.whiteEnd(line), TAB);
+    return indentColumn(this.text, line, blanksEnd(this.text, line), TAB);
   }
 
   private flagsOf(from: number, to: number, open: boolean): number {

@@ -133,7 +133,7 @@ class Lexer {
           this.brackets.length === 0 && !this.tokens.has(this.tokens.count - 1, TokenFlag.Continues)
         ) this.logical = true;
       } else if (c === Char.FormFeed) {
-        if (this.newLine && this.brackets.length === 0) {
+        if (this.newLine && this.logical) {
           this.tokens.add(
             T.PageBreak,
             i,

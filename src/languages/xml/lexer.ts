@@ -38,7 +38,7 @@ class XmlLexer {
     for (; this.at < text.length; this.at++) {
       const c = text.charCodeAt(this.at);
       if (c === Char.LineFeed || c === Char.CarriageReturn) this.newLine = true;
-      else if (!isBlank(c)) return;
+      else if (!isWhite(c)) return;
     }
   }
 
@@ -90,7 +90,7 @@ class XmlLexer {
   private word(): void {
     const { text } = this;
     let end = this.at + 1;
-    while (end < text.length && text[end] !== "<" && !isBlank(text.charCodeAt(end))) end++;
+    while (end < text.length && text[end] !== "<" && !isWhite(text.charCodeAt(end))) end++;
     this.add(T.Word, end);
   }
 
@@ -136,8 +136,8 @@ class XmlLexer {
   }
 }
 
-const isBlank = (c: number): boolean =>
+const isWhite = (c: number): boolean =>
   c === Char.Space || c === Char.LineFeed || c === Char.Tab || c === Char.CarriageReturn;
 
 const endsName = (c: number): boolean =>
-  isBlank(c) || c === Char.Greater || c === Char.Slash || c === Char.Less || c === Char.Equal;
+  isWhite(c) || c === Char.Greater || c === Char.Slash || c === Char.Less || c === Char.Equal;

@@ -33,7 +33,7 @@ const sheet = ({ lang = "css", content }) =>
 function markup(node) {
   const value = ({ content = "" } = {}) => content.replace(/[\s;,()"'`]+/g, "");
   switch (node.type) {
-    case TEXT: return node.content.replace(/\s+/g, " ");
+    case TEXT: return node.content.replace(/[ \t\n\f\r]+/g, " ");
     case COMMENT: return `<!--${node.content}-->`;
     case INTERPOLATION: return `{{${value(node.content)}}}`;
     default: {

@@ -17,6 +17,11 @@ export function renderings(text) {
     .replace(/-+/g, "-")
     .replace(/ ?\| ?/g, "|");
   return [plain, withTables.render(body)]
-    .map((html) => html.replace(/(<code class="language-[^"]*">)[^]*?<\/code>/g, "$1").trimEnd())
+    .map(
+      (html) => html.replace(/(<code class="language-[^"]*">)[^]*?<\/code>/g, "$1").replace(
+        /[ \t\n\f\r]+$/,
+        "",
+      ),
+    )
     .join("\n\n");
 }

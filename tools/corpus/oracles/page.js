@@ -32,7 +32,7 @@ export function pageTree(text) {
       exact,
     ]);
     if (name === "#comment")
-      return parts.push(["hidden", `<!--${node.data.replace(/\s+/g, " ")}-->`]);
+      return parts.push(["hidden", `<!--${node.data.replace(/[ \t\n\f\r]+/g, " ")}-->`]);
     if (name === "#documentType") return parts.push(["edge", `<!${node.name}>`]);
     const children = name === "template" ? node.content.childNodes : node.childNodes ?? [];
     if (name.startsWith("#")) return children.forEach((child) => walk(child, exact, foreign));

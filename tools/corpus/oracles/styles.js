@@ -4,6 +4,10 @@ import { generate, parse, walk } from "css-tree";
 import less from "less";
 import { Logger, compileString } from "sass";
 
+/** White space as the standard has it; others are letters. */
+const WHITE = /[ \t\n\f\r]+/g;
+const EDGES = /^[ \t\n\f\r]+|[ \t\n\f\r]+$/g;
+
 /** A style sheet without its white space; undefined where it is refused. */
 export function cssTree(text) {
   let refused = false;
@@ -14,14 +18,14 @@ export function cssTree(text) {
   walk(tree, (node) => {
     // White space around the value of a custom property is none of it.
     if (node.type === "Declaration" && node.value.type === "Raw")
-      node.value.value = node.value.value.trim();
+      node.value.value = node.value.value.replace(EDGES, "");
     // Rules in rules, where the parser takes them for text.
     if (node.type === "Block")
       for (const child of node.children.toArray())
         if (child.type === "Raw") child.value = shortRules(child.value);
   });
   const short = generate(tree)
-    .replace(/\s+/g, " ")
+    .replace(WHITE, " ")
     .replace(/ ?([(),]) ?/g, "$1")
     .replace(/'/g, '"');
   return { refused, text: short };
@@ -29,7 +33,7 @@ export function cssTree(text) {
 
 /** Rules that are left as text, without the white space that parts signs; a name before a brace begins no value. */
 const shortRules = (text) => text
-  .replace(/\s+/g, " ")
+  .replace(WHITE, " ")
   .replace(/ ?([{};,>!]) ?/g, "$1")
   .replace(/(^|[{;}])([\w-]+): (?=[^{};]*(?:[;}]|$))/g, "$1$2:")
   .replace(/;}/g, "}");

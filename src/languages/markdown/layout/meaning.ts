@@ -1,3 +1,4 @@
+import { trimmed, trimmedStart } from "../../../core/text/blanks.js";
 import {
   cellsOf,
   codeRows,
@@ -24,7 +25,7 @@ export function sameMeaning(
 }
 
 /** A heading with one blank between its signs and its words, and no white space around. */
-export const headingText = (row: string): string => row.trim().replace(/^(#+)[ \t]+/, "$1 ");
+export const headingText = (row: string): string => trimmed(row).replace(/^(#+)[ \t]+/, "$1 ");
 
 class Reader {
   constructor(private readonly text: string, private readonly blocks: Blocks) {}
@@ -41,7 +42,7 @@ class Reader {
         const { info, indent, closed } = block as Fence;
         const lines = codeRows(block as Fence).map((row) => {
           const own = this.raw(row);
-          return own.slice(Math.min(indent, own.length - own.trimStart().length));
+          return own.slice(Math.min(indent, own.length - trimmedStart(own).length));
         });
         return `fence${closed ? "" : " open"} ${info}(${lines.join("\n")})`;
       }
@@ -50,7 +51,7 @@ class Reader {
       case B.Heading:
         return `${block.kind}(${headingText(this.raw(block.rows[0]!))})`;
       case B.Break:
-        return `${block.kind}(${this.raw(block.rows[0]!).trim()})`;
+        return `${block.kind}(${trimmed(this.raw(block.rows[0]!))})`;
       case B.Code:
         return `${block.kind}(${block.rows.map((row) => this.code(row)).join("\n")})`;
       case B.Html:
@@ -83,7 +84,7 @@ class Reader {
     const { text, blocks: { ends } } = this;
     const written = text.slice(row.at, ends[row.line]);
     const hard = !isLast && / {2,}$/.test(written) ? "  " : "";
-    return written.trim() + hard;
+    return trimmed(written) + hard;
   }
 
   private cells(row: Row, isRule: boolean): string {

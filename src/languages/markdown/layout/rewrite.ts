@@ -1,3 +1,4 @@
+import { blanksEnd, isBlankRow, trimmedEnd } from "../../../core/text/blanks.js";
 import { LINE_ENDS } from "../../../core/style/indent.js";
 import type { Style } from "../../../core/style/style.js";
 import type { Change } from "../../../core/text/edits.js";
@@ -60,10 +61,7 @@ class Rewriter {
     const { starts, ends } = blocks;
     this.blank = new Uint8Array(starts.length);
     for (let line = 0; line < starts.length; line++) {
-      const end = ends[line]!;
-      let i = starts[line]!;
-      while (i < end && (text.charCodeAt(i) === 32 || text.charCodeAt(i) === 9)) i++;
-      this.blank[line] = i === end ? 1 : 0;
+      this.blank[line] = blanksEnd(text, starts[line]!) >= ends[line]! ? 1 : 0;
     }
   }
 
@@ -95,8 +93,8 @@ class Rewriter {
       const wanted = this.wanted.get(line);
       if (wanted === undefined) continue;
       // What goes at the end of a line is no matter of its place.
-      const words = start + text.slice(start, end).trimEnd().length;
-      const trimmed = wanted.text.trimEnd();
+      const words = start + trimmedEnd(text.slice(start, end)).length;
+      const trimmed = trimmedEnd(wanted.text);
       if (trimmed === wanted.text && words < end) {
         push(start, words, trimmed, wanted.rule);
         push(words, end, "", R.Line);
@@ -145,7 +143,7 @@ class Rewriter {
     for (const line of quote.signs.keys()) {
       const own = lead(line);
       // What it holds on the line says more, where it holds anything.
-      if (own !== undefined && this.isBare(line, quote)) this.want(line, own.trimEnd(), R.Indent);
+      if (own !== undefined && this.isBare(line, quote)) this.want(line, trimmedEnd(own), R.Indent);
     }
     this.container(quote, lead);
   }
@@ -153,7 +151,7 @@ class Rewriter {
   /** Whether nothing stands on a line but the signs of quotations, the given one last. */
   private isBare(line: number, quote: Quote): boolean {
     const { text, blocks: { ends } } = this;
-    return text.slice(quote.signs.get(line)! + 1, ends[line]).trim() === "";
+    return isBlankRow(text.slice(quote.signs.get(line)! + 1, ends[line]));
   }
 
   private list(list: List, outer: Lead): void {
@@ -194,7 +192,7 @@ class Rewriter {
     lead: Lead,
     white: number,
     rule: R,
-    content = this.contentOf(row).trimEnd(),
+    content = trimmedEnd(this.contentOf(row)),
   ): void {
     const before = lead(row.line);
     const { text, blocks: { starts } } = this;
@@ -216,7 +214,7 @@ class Rewriter {
     const words = block.kind === B.Underlined ? rows.length - 2 : rows.length - 1;
     rows.forEach((row, i) => {
       const written = texts[i]!;
-      const trimmed = written.trimEnd();
+      const trimmed = trimmedEnd(written);
       const counts =
         i < words && (open[i]! || / {2,}$|\t[ \t]*$/.test(written) || trimmed.endsWith("\\"));
       const isUnder = block.kind === B.Underlined && i === rows.length - 1;
@@ -233,7 +231,7 @@ class Rewriter {
   private table(block: Block, lead: Lead): void {
     const { rows } = block;
     const before = lead(rows[0]!.line) ?? "";
-    const texts = rows.map((row) => this.contentOf(row).trimEnd());
+    const texts = rows.map((row) => trimmedEnd(this.contentOf(row)));
     const aligned = alignedRows(texts, this.style.maxLineLength - before.length) ?? texts;
     rows.forEach((row, i) => this.line(row, lead, 0, R.Table, aligned[i]!));
   }
@@ -265,10 +263,10 @@ class Rewriter {
       row.at - starts[row.line]! === before.length && text.startsWith(before, starts[row.line]);
     if (drop === 0 && isThere) return;
     const own = rowText(text, this.blocks, row);
-    const dropped = own.slice(0, drop).trim() === "" && !own.slice(0, drop).includes("\t")
+    const dropped = isBlankRow(own.slice(0, drop)) && !own.slice(0, drop).includes("\t")
       ? own.slice(drop)
       : own;
-    this.want(row.line, dropped === "" ? before.trimEnd() : before + dropped, R.Indent);
+    this.want(row.line, dropped === "" ? trimmedEnd(before) : before + dropped, R.Indent);
   }
 
   private want(line: number, text: string, rule: R): void {
@@ -285,10 +283,7 @@ class Rewriter {
   }
 
   private wordsAt({ at, line }: Row): number {
-    const { text, blocks: { ends } } = this;
-    let i = at;
-    while (i < ends[line]! && (text[i] === " " || text[i] === "\t")) i++;
-    return i;
+    return Math.min(this.blocks.ends[line]!, blanksEnd(this.text, at));
   }
 
   /** How many columns of white space stand before the words of a line, after its containers. */

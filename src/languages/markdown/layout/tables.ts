@@ -1,3 +1,4 @@
+import { trimmed, trimmedEnd } from "../../../core/text/blanks.js";
 import { cellsOf } from "../blocks.js";
 import { displayWidth } from "./width.js";
 
@@ -16,8 +17,8 @@ const BARE = /^(?!\|).*(?:[^|]|\\\|)$/;
  * @param room how many columns a row may take.
  */
 export function alignedRows(rows: readonly string[], room: number): string[] | undefined {
-  const bare = rows.every((row) => BARE.test(row.trim()));
-  if (!bare && !rows.every((row) => row.trim().startsWith("|"))) return undefined;
+  const bare = rows.every((row) => BARE.test(trimmed(row)));
+  if (!bare && !rows.every((row) => trimmed(row).startsWith("|"))) return undefined;
   const cells = rows.map(cellsOf);
   // Where nothing stands beside it, a pipe would be one at the row's end.
   if (bare && cells.some((row) => row[0] === "" || row.at(-1) === "")) return undefined;
@@ -40,8 +41,8 @@ export function alignedRows(rows: readonly string[], room: number): string[] | u
   };
   return cells.map((row, n) => {
     const inner = row.map((text, i) => cell(text, n, i)).join(" | ");
-    if (bare) return inner.trimEnd();
-    return CLOSED.test(rows[n]!.trim()) ? `| ${inner} |` : `| ${inner}`.trimEnd();
+    if (bare) return trimmedEnd(inner);
+    return CLOSED.test(trimmed(rows[n]!)) ? `| ${inner} |` : trimmedEnd(`| ${inner}`);
   });
 }
 
