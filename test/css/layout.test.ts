@@ -50,6 +50,25 @@ describe("rules", () => {
       a/**/b,
       c /* d */ e {}
       `],
+    ["the lines of a comment move with its first", `
+      .pier {
+      /*
+       * high water
+       */
+      color: red;
+            /* low
+               water */
+      }
+      `, `
+      .pier {
+        /*
+         * high water
+         */
+        color: red;
+        /* low
+           water */
+      }
+      `],
     ["front matter stays to the letter", `
       ---
       # For the site's program

@@ -217,6 +217,25 @@ describe("tags", () => {
     ["stray and crossed tags stay in place", `
       <p><b>a<i>b</b>c</i></span></p>
       `],
+    ["the lines of a comment move with its first", `
+      <main>
+      <!--
+        <p>
+          The pier is closed.
+        </p>
+      -->
+      <p>Tides</p>
+      </main>
+      `, `
+      <main>
+        <!--
+          <p>
+            The pier is closed.
+          </p>
+        -->
+        <p>Tides</p>
+      </main>
+      `],
     ["comments of old browsers", `
       <!--[if lt IE 9]><script src="a.js"></script><![endif]-->
       <p>a</p>

@@ -45,6 +45,35 @@ describe("the step of scripts and style sheets", () => {
       "\n        if (low) {\n            wait();\n        }\n",
     );
   });
+
+  test("is the page's where it has spaces and they have tabs, wherever they go", () => {
+    const before = "<main>\n  <p>\n    a\n  </p>\n</main>\n".repeat(9)
+      + "<style>\n\t.pier {\n\t\tcolor: red;\n\t}\n</style>\n<script>\n\tif (low {\n\t\twait();\n\t}\n</script>\n";
+    expect(format("html", before)).toContain(
+      "<style>\n  .pier {\n    color: red;\n  }\n</style>\n<script>\n  if (low {\n    wait();\n  }\n</script>\n",
+    );
+  });
+
+  test("is told again where their lines outnumber the page's and came to begin with something else", () => {
+    const rows = "    static berth() {\n        return 4;\n    }\n".repeat(3);
+    const before =
+      `<style>\n${"\t.pier {\n\t\tcolor: red;\n\t}\n".repeat(3)}</style>\n<script>\nclass Ferry {\n${rows}}\nmoor(function () {\n\tif (low) {\n\t\twait();\n\t}\n});\n</script>\n`;
+    const after = format("html", before);
+    expect(format("html", after)).toBe(after);
+  });
+
+  test("leaves a blank line without white space that ends unlike the others", () => {
+    const before = "<div>\r\n<script>\r\n\ta();\r\n\n\tb();\r\n</script>\r\n</div>\r\n";
+    expect(format("html", before)).toContain("\ta();\r\n\r\n\t\tb();\r\n");
+  });
+});
+
+test("a comment's lines leave white space of another kind with the code around it", () => {
+  const before =
+    "<script>\n\tmoor(function () {\n\t\t/**\n\t\t * Low water\n\t\t */\n\t\tx = 1;\t// a\tb\n\t});\n</script>\n";
+  expect(format("html", before, { indentStyle: "space", indentSize: 2 })).toContain(
+    "\n    /**\n     * Low water\n     */\n    x = 1; // a\tb\n",
+  );
 });
 
 describe("texts over several lines in code", () => {

@@ -50,6 +50,19 @@ describe("layout", () => {
       }
       // end
       `],
+    ["the lines of a comment move with its first", `
+      {
+      /* the fleet
+         at the pier */
+      "a": 1
+      }
+      `, `
+      {
+        /* the fleet
+           at the pier */
+        "a": 1
+      }
+      `],
     ["a value alone", " 1 \n", "1\n"],
     ["nothing", "{ }\n", "{}\n"],
   ], { maxLineLength: 80 });

@@ -96,8 +96,15 @@ function shuffle(kind, gap, before, after, next) {
 const fuses = (before, after) =>
   /[-+*/%&|^<>=!?:.@]$/.test(before) && /^[-+*/%&|^<>=!?:.@]/.test(after);
 
-const anywhere = (t, gap, _before, _after, tokens) => (
-  tokens.isTrivia(t) || tokens.isTrivia(t - 1) ? (gap.includes("\n") ? "line" : "spaces") : "lines"
+/** Whether a comment begins behind a gap whose later lines go by where its first one stands. */
+const isMoved = (after, tokens, t) => tokens.isTrivia(t) && after.includes("\n");
+
+const anywhere = (t, gap, _before, after, tokens) => (
+  isMoved(after, tokens, t)
+    ? "fixed"
+    : tokens.isTrivia(t) || tokens.isTrivia(t - 1)
+    ? (gap.includes("\n") ? "line" : "spaces")
+    : "lines"
 );
 
 /** Lines stay, and their indentation comes and goes, but for what shares it with its own later lines. */
@@ -139,6 +146,7 @@ function htmlGaps(tokens, tree) {
   }
   return (t, gap, before, after) => {
     if (fixed[t] === 1 || /^[<=]/.test(after + before) === false && gap === "") return "fixed";
+    if (isMoved(after, tokens, t)) return "fixed";
     const isIsland = /^(?:\{%|\{\{[#/^]|<%)/.test(after) || /(?:%\}|\}\}|%>)$/.test(before);
     if (isIsland && gap.includes("\n")) return "line";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1) || /^<!--/.test(after) || /-->$/.test(before))
@@ -152,8 +160,7 @@ function htmlGaps(tokens, tree) {
 function csharpGaps() {
   return (t, gap, before, after, tokens) => {
     if (/^#/.test(after) || /^#/.test(before)) return "fixed";
-    // A comment's later lines go by where its first one stood.
-    if (after.includes("\n") && after.startsWith("/*")) return "fixed";
+    if (isMoved(after, tokens, t)) return "fixed";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1))
       return gap.includes("\n") ? "line" : gap === "" ? "fixed" : "spaces";
     // Lines tell blank ones between statements, and where labels and accesses stand close.
@@ -179,7 +186,7 @@ function cssGaps(tokens, tree) {
     if (/^[([]$/.test(before)) depth++;
     const inside = depth > 0;
     if (/^[)\]]$/.test(after)) depth--;
-    if (fixed[t] === 1) return "fixed";
+    if (fixed[t] === 1 || isMoved(after, tokens, t)) return "fixed";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) return gap.includes("\n") ? "line" : "fixed";
     if (/^[;{}]$/.test(before)) return gap.includes("\n") ? "line" : "fixed";
     if (after === "}" || before === "!" || before.startsWith("@"))

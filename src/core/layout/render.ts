@@ -1,14 +1,16 @@
+import { blanksEnd } from "../text/blanks.js";
 import { Char } from "../text/characters.js";
 import type { Language } from "../language.js";
 import { Signs } from "../notation.js";
 import { LINE_ENDS, indentText } from "../style/indent.js";
 import type { Style } from "../style/style.js";
+import type { Span } from "../outline/excerpt.js";
 import type { TokenTable } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import { byPlace, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import { endsLineAt } from "../text/line-ends.js";
-import { indentColumn } from "../text/width.js";
+import { indentColumn, startOfLine } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
 import { Mark, type Sheet } from "./sheet.js";
 import { KEPT, type Insert, type Solution } from "./solution.js";
@@ -189,9 +191,11 @@ class Renderer {
   /** Moves the inner lines of a token by as many columns as all of them allow. */
   private reindent(t: number, shift: number): Change[] {
     const { text } = this.tokens;
-    if (shift === 0 && this.aligned(t)) return [];
-    if (shift === 0 && !this.tokens.isTrivia(t)) return [];
-    const lines: { from: number; to: number; column: number }[] = [];
+    const start = startOfLine(text, this.tokens.start(t));
+    const isTabbed =
+      text.charCodeAt(start) === Char.Tab && this.style.indentStyle === "space" && !this.isText(t);
+    if (shift === 0 && !isTabbed && (!this.tokens.isTrivia(t) || this.aligned(t))) return [];
+    const lines: { from: number; to: number }[] = [];
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
       if (!endsLineAt(text, i)) continue;
       let to = i + 1;
@@ -199,22 +203,47 @@ class Renderer {
       // Behind a backslash the line goes on, and its blanks are text.
       const goesOn = !this.tokens.isTrivia(t) && this.continues(i);
       if (!goesOn && !this.sheet.inTexts.has(i) && text[to] !== "\n" && text[to] !== "\r")
-        lines.push({ from: i + 1, to, column: indentColumn(text, i + 1, to, this.style.tabWidth) });
+        lines.push({ from: i + 1, to });
       i = to - 1;
     }
     if (this.starred(t, lines)) {
       const column = this.solution.columns[t]! + 1;
       return lines.flatMap(({ from, to }) => this.moved(t, from, to, column));
     }
+    const { tabWidth, indentSize } = this.style;
     // A tab after the indentation would come to stand in another column.
     if (
-      shift % this.style.tabWidth !== 0
+      shift % tabWidth !== 0
       && lines.some(({ to }) => /^[^\r\n]*\t/.test(text.slice(to, text.indexOf("\n", to))))
     ) return [];
-    const least = Math.min(...lines.map(({ column }) => column));
-    const moved = Math.max(shift, -least);
-    if (moved === 0) return [];
-    return lines.flatMap(({ from, to, column }) => this.moved(t, from, to, column + moved));
+    const own = { from: start, to: blanksEnd(text, start) };
+    const tab = isTabbed && this.areSteps([own, ...lines]) ? indentSize : tabWidth;
+    const columnIn = (width: number) => ({ from, to }: Span): number =>
+      indentColumn(text, from, to, width);
+    const columns = lines.map(columnIn(tab));
+    const wanted = shift + columnIn(tabWidth)(own) - columnIn(tab)(own);
+    const moved = Math.max(wanted, -Math.min(...columns));
+    if (moved === 0 && tab === tabWidth) return [];
+    return lines.flatMap(({ from, to }, i) => this.moved(t, from, to, columns[i]! + moved));
+  }
+
+  /** Whether a token may be a text, whose columns programs read with a tab for each eight. */
+  private isText(t: number): boolean {
+    const last = this.tokens.text.charCodeAt(this.tokens.end(t) - 1);
+    return !this.tokens.isTrivia(t) && (last === Char.Quote || last === Char.Apostrophe);
+  }
+
+  /**
+   * Whether tabs with which lines begin are a step each, in a text that is indented by spaces: lines of one that mixes
+   * both, with a tab for each eight columns, have as many spaces behind them as a step.
+   */
+  private areSteps(lines: readonly Span[]): boolean {
+    const { text } = this.tokens;
+    const { indentSize } = this.style;
+    return lines.every(({ from, to }) => {
+      const tabs = /^\t*/.exec(text.slice(from, to))![0].length;
+      return to - from - tabs < indentSize && !text.slice(from + tabs, to).includes("\t");
+    });
   }
 
   private moved(t: number, from: number, to: number, column: number): Change[] {

@@ -1,6 +1,6 @@
 import type { Language } from "../language.js";
 import type { Notation } from "../notation.js";
-import { TokenFlag } from "../syntax/tokens.js";
+import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /**
@@ -22,23 +22,20 @@ export function placeTrivia(
     if (tokens.isTrivia(t)) {
       const next = tokens.skipTrivia(t);
       leadIn(sheet, t, next, blanks, notation);
-      for (; t < next; t++) placeOne(sheet, t, next, blanks, rule);
+      for (; t < next; t++) {
+        placeOne(sheet, t, next, blanks, rule);
+        if (tokens.has(t, TokenFlag.MultiLine) && beginsLine(tokens, t))
+          sheet.mark(t, Mark.Reindent);
+      }
     }
     if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1))
       endLine(sheet, t + 1, blanks);
   }
 }
 
-/** Has the inner lines of a comment that begins a line move with its first: of each token of `kind` that does. */
-export function reindentComments(sheet: Sheet, kind: number): void {
-  const { tokens } = sheet;
-  const lines = TokenFlag.MultiLine;
-  for (let t = tokens.nextWith(lines, 0); t < tokens.count; t = tokens.nextWith(lines, t + 1)) {
-    if (tokens.kind(t) !== kind) continue;
-    // One that ends the line of another comes to begin a line.
-    if (t === 0 || tokens.onNewLine(t) || tokens.kind(t - 1) === kind) sheet.mark(t, Mark.Reindent);
-  }
-}
+/** Whether a comment begins a line, or ends that of another one and comes to: its inner lines move with its first. */
+const beginsLine = (tokens: TokenTable, t: number): boolean =>
+  t === 0 || tokens.onNewLine(t) || tokens.isTrivia(t - 1);
 
 /**
  * A comment in front of an operand on its line belongs to it: a line may end before the comment, and not

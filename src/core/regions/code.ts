@@ -8,10 +8,10 @@ export function goesOnAt({ current, language, regions }: Document, offset: numbe
   return isInText(language, view.syntax, view.place(offset));
 }
 
-/** Whether a line that begins at a UTF-16 offset holds something, and no token goes on there. */
+/** Whether a line that begins at a UTF-16 offset holds something, and no token goes on there but a comment that moves. */
 export function beginsCode({ lines, current }: Document, offset: number): boolean {
   if (lines.slice(offset, lines.lineEnd(lines.lineAt(offset))).trim() === "") return false;
   const { tokens } = current.syntax;
   const t = tokens.lastAt(offset - 1);
-  return t < 0 || tokens.end(t) <= offset;
+  return t < 0 || tokens.end(t) <= offset || (tokens.isTrivia(t) && tokens.onNewLine(t));
 }

@@ -5,6 +5,7 @@ import { heldOf } from "../outline/holds.js";
 import type { View } from "../reading.js";
 import { holdsFile } from "../layout/holds.js";
 import type { Whole } from "../remembered.js";
+import { isMostlyTabs } from "../style/infer.js";
 import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
@@ -190,7 +191,7 @@ export class HostRegions {
 
   /**
    * The same for all of a text, which is laid out again where parts of lines were given another length, so that
-   * lines may end elsewhere.
+   * lines may end elsewhere, or where the lines of its regions outnumber its own and begin with something else now.
    *
    * @param turns how often at most.
    */
@@ -201,10 +202,14 @@ export class HostRegions {
     turns: number,
   ): Whole {
     const { resized, ...all } = this.with(syntax, own, call);
-    if (!resized || turns === 0) return all;
+    if (turns === 0 || all.changes.length === 0) return all;
     const { host } = this;
+    const { notation } = host.language;
     const { text } = syntax.tokens;
-    const again = host.opened(host.language, host.languageId, all.changes.appliedTo(text));
+    if (!resized && !text.includes("\t")) return all;
+    const after = all.changes.appliedTo(text);
+    if (!resized && isMostlyTabs(text, notation) === isMostlyTabs(after, notation)) return all;
+    const again = host.opened(host.language, host.languageId, after);
     return { ...all, changes: compose(text, all.changes, again.whole(call, turns - 1).changes) };
   }
 

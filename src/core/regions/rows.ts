@@ -124,8 +124,9 @@ export class RegionRows {
     return Array.from(changes, (change) => {
       const { from, to, text, rule } = change;
       if (prefix === "") return { from: this.host(from), to: this.host(to), text, rule };
-      if (isLineEnd(text.charCodeAt(0)) && this.isWholeAt(from)) return this.above(change);
-      const lost = this.lost(from, to);
+      const isBlank = isLineEnd(text.charCodeAt(0));
+      if (isBlank && this.isWholeAt(from)) return this.above(change);
+      const lost = isBlank ? "" : this.lost(from, to);
       // What stands before the next line stays where nothing else comes.
       const stays = lost !== "" && text === "" && this.inners.includes(to);
       const put = this.prefixed(text);

@@ -49,8 +49,8 @@ export function inferStyle(
   if (endOfLine !== undefined) style.endOfLine = endOfLine;
   const signs = Signs.of(language.notation);
   const whites = (): readonly string[] => signs.whiteBefore(sample);
-  const tabbed = sample.includes("\t") ? linesWith(sample, /^\t/gm) : 0;
-  if (tabbed > 0 && tabbed * 2 > indented(whites()).length) {
+  const tabbed = linesWithTab(sample);
+  if (outnumber(tabbed, whites)) {
     style.indentStyle = "tab";
     return { style, until: SAMPLE, sure: tabbed > 1, once: false };
   }
@@ -82,6 +82,18 @@ export function inferStyle(
   const once = found.length === 1 && brackets.length < FEW;
   return { style, until: Math.max(SAMPLE, steps.until), sure, once };
 }
+
+/** Whether tabs begin most of the lines of a text that do not stand at the margin, as far as it is looked at. */
+export function isMostlyTabs(text: string, notation: Notation): boolean {
+  const sample = text.slice(0, SAMPLE);
+  return outnumber(linesWithTab(sample), () => Signs.of(notation).whiteBefore(sample));
+}
+
+const linesWithTab = (text: string): number => text.includes("\t") ? linesWith(text, /^\t/gm) : 0;
+
+/** Whether so many lines are most of those which stand deeper than the margin. */
+const outnumber = (tabbed: number, whites: () => readonly string[]): boolean =>
+  tabbed > 0 && tabbed * 2 > indented(whites()).length;
 
 /**
  * Whether each line of a text that stands deeper than the one before stands one step of a style deeper, so that

@@ -1,6 +1,5 @@
 import { layoutBlock, type BlockRules } from "../../../core/layout/block.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
-import { reindentComments } from "../../../core/layout/trivia.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
@@ -11,7 +10,6 @@ import { DeclarationLayout } from "./declarations.js";
 export class CsharpLayout extends DeclarationLayout {
   unit(): void {
     const { sheet, tree } = this;
-    reindentComments(sheet, T.Comment);
     layoutBlock(sheet, tree, tree.root, this.blockRules(NONE));
     this.directives();
   }

@@ -1,6 +1,5 @@
 import { layoutBlock, type BlockRules } from "../../../core/layout/block.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
-import { reindentComments } from "../../../core/layout/trivia.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
@@ -10,7 +9,6 @@ import { ControlLayout } from "./control.js";
 /** Programs, blocks, and statements with what ends them. */
 export class EcmaLayout extends ControlLayout {
   program(): void {
-    reindentComments(this.sheet, T.Comment);
     layoutBlock(this.sheet, this.tree, this.tree.root, this.blockRules(NONE));
     if (this.unbalanced) this.behindTorn();
   }
