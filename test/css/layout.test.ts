@@ -69,6 +69,18 @@ describe("rules", () => {
            water */
       }
       `],
+    ["properties behind a sign that old browsers alone skip", `
+      .pier { *zoom :1; _zoom:1; #zoom:1; #nav:hover { color: red } }
+      `, `
+      .pier {
+        *zoom: 1;
+        _zoom: 1;
+        #zoom: 1;
+        #nav:hover {
+          color: red;
+        }
+      }
+      `],
     ["front matter stays to the letter", `
       ---
       # For the site's program

@@ -124,7 +124,7 @@ class CssParser extends Parser {
     const kind: T = tokens.kind(t);
     if (kind !== T.Word && kind !== T.AtWord) return false;
     if (tokens.kind(tokens.skipTrivia(t + 1)) !== T.Colon) return false;
-    return kind === T.AtWord || /^[-*_$@\w\\\x80-\uffff]|^#\{/.test(tokens.textOf(t));
+    return kind === T.AtWord || /^[-*_$@\w\\\x80-\uffff]|^#[{a-z]/i.test(tokens.textOf(t));
   }
 
   /** Whether white space, or a value that is no name, follows the colon of a property. */
