@@ -105,6 +105,14 @@ describe("style", () => {
       expect(open("typescript", text).formatDocument().edits).toEqual([]);
   });
 
+  test("lines one column deep show a step only where others stand in two", () => {
+    const rows = (
+      second: string,
+    ): string => `<pre>\n${` 06:40\n${second}07:10\n`.repeat(5)}</pre>\n`;
+    expect(open("html", rows("")).style().indentSize).toBe(2);
+    expect(open("html", rows("  ")).style().indentSize).toBe(1);
+  });
+
   test("what lost its beginning shows no step", () => {
     const text =
       "class Pier\n{\n    bool Low()\n    {\n\n            && a\n            && b;\n    }\n}\n";

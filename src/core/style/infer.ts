@@ -146,7 +146,10 @@ function lineSteps(whites: readonly string[], several: number): Steps {
   const indented = columns.filter((column) => column > 0);
   const shown = new Set([...new Set(steps)].filter((step) => {
     const even = indented.filter((column) => column % step === 0).length;
-    return step > 0 && even >= several && even * 4 >= indented.length * 3;
+    // Each line is a multiple of one column: that is a step where a line stands in two of them.
+    const nests =
+      step > 1 || columns.some((column, i) => column === columns[i - 1]! + 1 && column > 1);
+    return step > 0 && nests && even >= several && even * 4 >= indented.length * 3;
   }));
   return { found: steps.filter((step) => shown.has(step)), odd: [], until: SAMPLE };
 }
