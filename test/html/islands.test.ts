@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { keyed } from "../support/caret.js";
 import { fixtures } from "../support/fixtures.js";
+import { changing } from "../support/invariants.js";
 
 describe("template tongues whose words tell depth", () => {
   fixtures("html", [
@@ -214,3 +215,15 @@ describe("template tongues by width", () => {
     <b> {{ tide }} </b>
     `]], { listSplit: "by-width", expressionSplit: "by-width" });
 });
+
+const BLOCKS = `<p>a</p>
+{{#markdown}}
+# Tides
+{{/markdown}}
+<p>b</p>
+{% highlight html %}
+x
+{% endhighlight %}
+`;
+
+changing([{ name: "blocks-of-text.html", text: BLOCKS.repeat(30) }], 900);

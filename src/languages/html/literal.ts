@@ -1,3 +1,4 @@
+import type { Lookahead } from "../../core/language.js";
 import { beginsItsLine } from "../../core/text/width.js";
 
 /** What blocks of `{% %}` are called whose contents are no markup. */
@@ -47,4 +48,14 @@ export function literalEnd(text: string, from: number): number {
     else if (!begun.has(other)) return 0;
   }
   return 0;
+}
+
+/** What begins such a block that has no end yet, and all of the text in which that was looked for. */
+export function literalsWithoutEnd(text: string): Lookahead[] {
+  const found: Lookahead[] = [];
+  for (let at = text.indexOf("{"); at >= 0; at = text.indexOf("{", at + 1)) {
+    BEGINS.lastIndex = at;
+    if (BEGINS.test(text) && literalEnd(text, at) === 0) found.push({ from: at, to: text.length });
+  }
+  return found;
 }

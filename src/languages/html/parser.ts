@@ -16,6 +16,7 @@ import {
 import { ISLANDS, Step, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
 import { lexHtml, type Components } from "./lexer.js";
+import { literalsWithoutEnd } from "./literal.js";
 import { TagParser, type Open } from "./tag-parser.js";
 
 /** How a page of another tongue is read. */
@@ -46,7 +47,13 @@ export function parseHtml(text: string, byColumns = false, dialect: Dialect = {}
     const first = new HtmlParser(tokens, false, dialect);
     first.document();
     if (first.mismatches === 0)
-      return { tokens, tree: first.tree, unbalanced: false, mismatches: 0 };
+      return {
+        tokens,
+        tree: first.tree,
+        unbalanced: false,
+        mismatches: 0,
+        lookaheads: literalsWithoutEnd(text),
+      };
   }
   const { tree, mismatches } = readByColumns(tokens, dialect);
   return { tokens, tree, unbalanced: !byColumns || mismatches > 0, mismatches };
