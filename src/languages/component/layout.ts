@@ -21,7 +21,11 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
   if (tokens.count === 0) return;
   sheet.open(0, tokens.count, FrameFlag.Block, 0);
   for (let t = 1; t < tokens.count; t++) {
-    if (tokens.kind(t) !== T.Raw) continue;
+    const kind: T = tokens.kind(t);
+    // A block is not moved with the end tag above it.
+    if (tokens.onNewLine(t) && (kind === T.Opening || kind === T.Whole))
+      sheet.set(t, Demand.Level, R.Block);
+    if (kind !== T.Raw) continue;
     const code = tokens.textOf(t);
     const language = languageOf(tokens.textOf(t - 1));
     const isClosed = tokens.kind(t + 1) === T.Closing;

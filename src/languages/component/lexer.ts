@@ -1,17 +1,20 @@
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { pattern } from "../../core/text/patterns.js";
 import { AFTER_NAME } from "../html/elements.js";
+import type { Lexed } from "../html/lexer.js";
 import { T } from "./kinds.js";
 
 /** A tag with its attributes; a sign in quotes ends nothing. */
 const TAG = /<([a-z][\w-]*)(?![\w-])((?:"[^"]*"|'[^']*'|[^>"'])*?)(\/?)>/iy;
 
 /** Splits a component into its blocks: what they hold is one token each. */
-export function lexComponent(text: string): TokenTable {
+export function lexComponent(text: string): Lexed {
   const start = text.charCodeAt(0) === 0xfeff ? 1 : 0;
   const tokens = new TokenTable(text, start);
   let newLine = true;
   let noTag = text.length;
+  /** From where on the end of a tag, or an end tag, was looked for in vain. */
+  let open = text.length;
   /** The names of which no end tag stands any more. */
   const missing = new Set<string>();
   const add = (kind: T, from: number, to: number, flags = 0): void => {
@@ -43,6 +46,7 @@ export function lexComponent(text: string): TokenTable {
     const tag = at < noTag ? TAG.exec(text) : null;
     if (tag === null && c === "<" && text.indexOf(">", at) < 0) noTag = at;
     if (tag === null) {
+      if (c === "<") open = Math.min(open, at);
       const end = wordEnd(text, at);
       add(T.Word, at, end);
       at = end;
@@ -60,6 +64,7 @@ export function lexComponent(text: string): TokenTable {
       close = closingTag(text, name, inner);
       if (close === undefined && !mayEnd(text, name, inner)) missing.add(name);
     }
+    if (close === undefined || hasOpenComment(text, inner, close.from)) open = Math.min(open, at);
     add(T.Opening, at, inner);
     at = close?.from ?? nextBlock(text, name, inner);
     const content = text.slice(inner, at);
@@ -74,13 +79,19 @@ export function lexComponent(text: string): TokenTable {
     add(T.Closing, close.from, close.to);
     at = close.to;
   }
-  return tokens;
+  return { tokens, lookaheads: open < text.length ? [{ from: open, to: text.length }] : [] };
 }
 
 function wordEnd(text: string, at: number): number {
   let end = at + 1;
   while (end < text.length && text[end] !== "<" && text[end]!.trim() !== "") end++;
   return end;
+}
+
+/** Whether a comment begins last in a stretch that does not end: end tags behind it count. */
+function hasOpenComment(text: string, from: number, to: number): boolean {
+  const begin = text.lastIndexOf("<!--", to);
+  return begin >= from && text.indexOf("-->", begin) < 0;
 }
 
 /** Whether there is an end tag of a name at all behind an offset. */

@@ -5,7 +5,7 @@ import { lexComponent } from "./lexer.js";
 
 /** Parses a component: a row of blocks, each with what it holds. */
 export function parseComponent(text: string): Syntax {
-  const tokens = lexComponent(text);
+  const { tokens, lookaheads } = lexComponent(text);
   const tree = new Tree(16);
   let mismatches = 0;
   for (let t = 0; t < tokens.count; t++) {
@@ -23,5 +23,5 @@ export function parseComponent(text: string): Syntax {
     t = closed ? end : end - 1;
   }
   tree.finish(N.Document, 0, tokens.count);
-  return { tokens, tree, unbalanced: false, mismatches };
+  return { tokens, tree, unbalanced: false, mismatches, lookaheads };
 }

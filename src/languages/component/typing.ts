@@ -41,7 +41,7 @@ export const componentTyping: Typing = {
 
 /** The end tag of the block that a text leaves open; empty where it leaves none. */
 function closerOf(text: string): string {
-  const tokens = lexComponent(text);
+  const { tokens } = lexComponent(text);
   for (let t = tokens.count - 1; t >= 0 && tokens.kind(t) !== T.Closing; t--) {
     if (tokens.kind(t) !== T.Opening) continue;
     return `</${/^<([\w-]+)/.exec(tokens.textOf(t))![1]!}>`;

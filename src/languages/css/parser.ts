@@ -1,3 +1,4 @@
+import { lacksFrontMatterEnd } from "../../core/front-matter.js";
 import type { Syntax } from "../../core/language.js";
 import { DEPTH_LIMIT, Parser } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
@@ -18,7 +19,9 @@ export function parseCss(text: string, dialect: Dialect, byColumns = false): Syn
   if (!byColumns) {
     const first = new CssParser(tokens, dialect, false);
     const tree = first.styleSheet();
-    if (first.mismatches === 0) return { tokens, tree, unbalanced: false, mismatches: 0 };
+    const lookaheads = lacksFrontMatterEnd(text) ? [{ from: 0, to: text.length }] : [];
+    if (first.mismatches === 0)
+      return { tokens, tree, unbalanced: false, mismatches: 0, lookaheads };
   }
   const second = new CssParser(tokens, dialect, true);
   const tree = second.styleSheet();

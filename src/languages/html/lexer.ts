@@ -1,4 +1,5 @@
-import { FRONT_MATTER, frontMatterEnd } from "../../core/front-matter.js";
+import { FRONT_MATTER, frontMatterEnd, lacksFrontMatterEnd } from "../../core/front-matter.js";
+import type { Lookahead } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { pattern } from "../../core/text/patterns.js";
@@ -31,8 +32,14 @@ const NEVER_AGAIN: ReadonlySet<string> = new Set(["{{", "{%", "<%"]);
 export const tonguesIn = (text: string, from: number, to: number): Span[] =>
   BEGINS_TONGUE.test(text.slice(from, to)) ? new HtmlLexer(text).tonguesIn(from, to) : [];
 
+/** The tokens of a page, and what was looked at beyond its end. */
+export interface Lexed {
+  readonly tokens: TokenTable;
+  readonly lookaheads: readonly Lookahead[];
+}
+
 /** Splits a page into tokens (HTML Living Standard, 13.2.5); what template tongues say is never split. */
-export function lexHtml(text: string, dialect: Components = {}): TokenTable {
+export function lexHtml(text: string, dialect: Components = {}): Lexed {
   return new HtmlLexer(text, dialect).run();
 }
 
@@ -54,6 +61,9 @@ export class HtmlLexer {
   protected readonly hasTongues: boolean;
   /** What ends stretches of template tongues, and from where on it is not there: nobody looks again. */
   private readonly missing = new Map<string, number>();
+  private readonly lookaheads: Lookahead[] = [];
+  /** From where on an end was looked for that is not there. */
+  private open = Infinity;
 
   constructor(protected readonly text: string, private readonly dialect: Components = {}) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -65,12 +75,20 @@ export class HtmlLexer {
     return BEGINS_TONGUE.test(this.text);
   }
 
-  run(): TokenTable {
-    const { text } = this;
+  run(): Lexed {
+    const { text, tokens } = this;
     const front = frontMatterEnd(text);
     if (front > 0) this.add(T.Comment, front, FRONT_MATTER);
+    else if (lacksFrontMatterEnd(text)) this.lacksEnd(0);
     for (this.blanks(); this.at < text.length; this.blanks()) this.step();
-    return this.tokens;
+    const { lookaheads, open } = this;
+    if (open < text.length) lookaheads.push({ from: open, to: text.length });
+    return { tokens, lookaheads };
+  }
+
+  /** Notes that what begins at an offset has no end: text that comes below may be one. */
+  protected lacksEnd(from: number): void {
+    this.open = Math.min(this.open, from);
   }
 
   /** Takes a word, or a tag with what belongs to it. */
@@ -110,6 +128,7 @@ export class HtmlLexer {
     if (!this.hasTongues || !this.mayBegin(text.charCodeAt(from))) return 0;
     const literal = text.charCodeAt(from) === Char.LeftBrace ? literalEnd(text, from) : 0;
     if (literal > 0) return literal;
+    if (literal < 0) this.lacksEnd(from);
     for (const [begin, end] of TONGUES) {
       if (!text.startsWith(begin, from)) continue;
       const close = from >= (this.missing.get(end) ?? Infinity)
@@ -117,12 +136,17 @@ export class HtmlLexer {
         : text.indexOf(end, from + begin.length);
       if (close >= 0) {
         // One that begins again before it ends is being typed.
-        if (NEVER_AGAIN.has(begin) && this.beginsAgain(begin, from, close))
+        const again = NEVER_AGAIN.has(begin) ? text.indexOf(begin, from + begin.length) : -1;
+        if (again >= 0 && again < close) {
+          this.lookaheads.push({ from, to: again + begin.length });
           return this.openEnd(begin, from);
+        }
         // A sign of a colour, or a brace of prose, ends nothing on another line.
-        if (begin === "{#" && this.hasLineEnd(from, close)) return 0;
-        return close + end.length;
+        const isNone = begin === "{#" && this.hasLineEnd(from, close);
+        if (isNone) this.lookaheads.push({ from, to: close + end.length });
+        return isNone ? 0 : close + end.length;
       }
+      this.lacksEnd(from);
       this.missing.set(end, Math.min(from, this.missing.get(end) ?? from));
       if (begin === "<?") return text.length;
       // What ends no `<%--` may end `<%`.
@@ -142,11 +166,6 @@ export class HtmlLexer {
     let end = markup.exec(text)?.index ?? text.length;
     while (end > first && isWhite(text.charCodeAt(end - 1))) end--;
     return end > first ? end : 0;
-  }
-
-  private beginsAgain(begin: string, from: number, close: number): boolean {
-    const next = this.text.indexOf(begin, from + begin.length);
-    return next >= 0 && next < close;
   }
 
   /** The stretches of tongues in a part of the text, in their order. */
@@ -302,6 +321,7 @@ export class HtmlLexer {
     if (quote === Char.Quote || quote === Char.Apostrophe) {
       const end = this.quoteEnd(quote);
       if (end > 0) return this.add(T.Value, end, this.linesIn(end));
+      this.lacksEnd(at);
       if (this.isOpenToEnd())
         return this.add(T.Value, text.length, this.linesIn(text.length) | TokenFlag.Continues);
     }
@@ -358,6 +378,7 @@ export class HtmlLexer {
       if (--open === 0) return found.index;
     }
     this.mayNest = false;
+    this.lacksEnd(from);
     return first;
   }
 

@@ -1,4 +1,3 @@
-import type { Lookahead } from "../../core/language.js";
 import { beginsItsLine } from "../../core/text/width.js";
 
 /** What blocks of `{% %}` are called whose contents are no markup. */
@@ -26,8 +25,8 @@ const TAGS = {
 };
 
 /**
- * Where such a block ends that begins at an offset, as a UTF-16 offset; 0 where none does. One that begins again before
- * it ends, or in which something else ends that began before it, is being typed.
+ * Where such a block ends that begins at an offset, as a UTF-16 offset; 0 where none begins, -1 where one has no end. One
+ * that begins again before it ends, or in which something else ends that began before it, is being typed.
  */
 export function literalEnd(text: string, from: number): number {
   BEGINS.lastIndex = from;
@@ -42,20 +41,10 @@ export function literalEnd(text: string, from: number): number {
     const other = written.toLowerCase();
     if (other === name) {
       rest.lastIndex = tag.lastIndex;
-      return sign === ends && rest.test(text) ? rest.lastIndex : 0;
+      return sign === ends && rest.test(text) ? rest.lastIndex : -1;
     }
     if (sign !== ends) begun.add(other);
-    else if (!begun.has(other)) return 0;
+    else if (!begun.has(other)) return -1;
   }
-  return 0;
-}
-
-/** What begins such a block that has no end yet, and all of the text in which that was looked for. */
-export function literalsWithoutEnd(text: string): Lookahead[] {
-  const found: Lookahead[] = [];
-  for (let at = text.indexOf("{"); at >= 0; at = text.indexOf("{", at + 1)) {
-    BEGINS.lastIndex = at;
-    if (BEGINS.test(text) && literalEnd(text, at) === 0) found.push({ from: at, to: text.length });
-  }
-  return found;
+  return -1;
 }

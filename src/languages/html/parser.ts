@@ -1,6 +1,6 @@
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
-import type { Syntax } from "../../core/language.js";
+import type { Lookahead, Syntax } from "../../core/language.js";
 import {
   BARRIER,
   BLOCK,
@@ -15,13 +15,12 @@ import {
 } from "./elements.js";
 import { ISLANDS, Step, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
-import { lexHtml, type Components } from "./lexer.js";
-import { literalsWithoutEnd } from "./literal.js";
+import { lexHtml, type Components, type Lexed } from "./lexer.js";
 import { TagParser, type Open } from "./tag-parser.js";
 
 /** How a page of another tongue is read. */
 export interface Dialect extends Components {
-  readonly lex?: (text: string) => TokenTable;
+  readonly lex?: (text: string) => Lexed;
   /** What is code in it; the tongues of any page where it is left out. */
   readonly code?: Code;
   /** Whether tags are controls' too: those nest among themselves, whatever markup stands in them. */
@@ -42,7 +41,7 @@ export interface OpenElement extends Open {
  * @param dialect where it differs from the standard.
  */
 export function parseHtml(text: string, byColumns = false, dialect: Dialect = {}): Syntax {
-  const tokens = (dialect.lex ?? lexHtml)(text, dialect);
+  const { tokens, lookaheads } = (dialect.lex ?? lexHtml)(text, dialect);
   if (!byColumns) {
     const first = new HtmlParser(tokens, false, dialect);
     first.document();
@@ -52,7 +51,7 @@ export function parseHtml(text: string, byColumns = false, dialect: Dialect = {}
         tree: first.tree,
         unbalanced: false,
         mismatches: 0,
-        lookaheads: literalsWithoutEnd(text),
+        lookaheads: [...lookaheads, ...first.lookaheads],
       };
   }
   const { tree, mismatches } = readByColumns(tokens, dialect);
@@ -75,6 +74,8 @@ const INLINE = "#inline";
 const isCode = ({ name }: Open): boolean => name.startsWith("#");
 
 export class HtmlParser extends TagParser<OpenElement> {
+  /** What was looked at beyond its end. */
+  readonly lookaheads: Lookahead[] = [];
   protected readonly code: Code;
 
   constructor(tokens: TokenTable, byColumns: boolean, private readonly dialect: Dialect) {
@@ -107,11 +108,11 @@ export class HtmlParser extends TagParser<OpenElement> {
     tree.finish(N.StartTag, first, this.at);
     const empty = tokens.kind(this.at - 1) === T.EmptyTagEnd;
     const control = this.isControl(tag);
-    if (
-      VOID.has(name)
-      || (empty && (foreign || this.dialect.closesAny === true))
-      || (control && !this.isEnded(name))
-    ) {
+    const isWhole = VOID.has(name) || (empty && (foreign || this.dialect.closesAny === true));
+    const isLeftOpen = !isWhole && control && !this.isEnded(name);
+    if (isLeftOpen)
+      this.lookaheads.push({ from: tokens.start(first), to: tokens.text.length });
+    if (isWhole || isLeftOpen) {
       tree.finish(N.Element, first, this.at);
     } else if (stack.length >= DEPTH_LIMIT) {
       this.beyond++;
@@ -213,7 +214,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     const isInline = top?.name === INLINE;
     if (isInline || !counts) {
       // What begins or ends within a line is no block of its own.
-      if (step === Step.Closes && (isInline || top?.name === CODE)) this.pop(t);
+      if (step === Step.Closes && isInline) this.stack.pop();
+      else if (step === Step.Closes && top?.name === CODE) this.pop(t);
       return;
     }
     if (top?.name === LABEL) {
@@ -235,8 +237,13 @@ export class HtmlParser extends TagParser<OpenElement> {
       return;
     }
     // It ends around elements that are open: that has no shape.
-    if (open !== undefined)
-      stack.splice(place, Infinity, ...stack.slice(place).filter((one) => !isCode(one)));
+    if (open !== undefined) {
+      const gone = stack.splice(place);
+      for (const one of gone) {
+        if (isCode(one)) this.shapeless(one, t);
+        else stack.push(one);
+      }
+    }
     if (step === Step.GoesOn) this.openCode(CODE, t);
   }
 
@@ -244,6 +251,13 @@ export class HtmlParser extends TagParser<OpenElement> {
     const foreign = this.stack.at(-1)?.foreign === true;
     if (this.stack.length < DEPTH_LIMIT)
       this.stack.push({ name, first: t, content: t + 1, foreign, control: false });
+  }
+
+  /** Notes code that is open from its token to another one, and is no node: what stands in it hangs on it. */
+  private shapeless({ first }: OpenElement, end: number): void {
+    const { tokens } = this;
+    const to = end < tokens.count ? tokens.start(end) : tokens.text.length;
+    this.lookaheads.push({ from: tokens.start(first), to });
   }
 
   private inside(first: number, end: number): void {
@@ -254,7 +268,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     const open = this.stack.at(-1)!;
     if (!isCode(open)) return super.pop(end);
     this.stack.pop();
-    if (open.name === INLINE) return;
+    if (open.name === INLINE) return this.shapeless(open, end);
     this.inside(open.content, end);
     this.tree.finish(N.OpenBlock, open.first, end);
   }

@@ -1,5 +1,15 @@
 import { characterEnd, stringEnd } from "../csharp/strings.js";
 
+/**
+ * Where the first thing begins that was looked for an end in vain; who reads a text sets it back before, and asks
+ * after it.
+ */
+export const endless = { from: Infinity };
+
+const lacksEnd = (from: number): void => {
+  endless.from = Math.min(endless.from, from);
+};
+
 /** One past the text, the character or the comment that begins at an offset; the offset where none does. */
 function behindText(text: string, at: number): number {
   switch (text[at]) {
@@ -9,6 +19,7 @@ function behindText(text: string, at: number): number {
       const string = stringEnd(text, at);
       if (string === undefined) return at;
       if (!string.open) return string.end;
+      lacksEnd(at);
       // Each quote of a row would be tried as the first.
       let behind = at;
       while (text[behind] === '"') behind++;
@@ -18,6 +29,7 @@ function behindText(text: string, at: number): number {
     case "/": {
       if (text[at + 1] === "*") {
         const close = text.indexOf("*/", at + 2);
+        if (close < 0) lacksEnd(at);
         return close < 0 ? text.length : close + 2;
       }
       if (text[at + 1] !== "/") return at;
@@ -77,7 +89,9 @@ export function bracketEnd(text: string, from: number, to = text.length): number
     }
   }
   const end = ends.get(from)!;
-  return end === NOT_YET || end > to ? NOTHING : end;
+  if (end > 0 && end <= to) return end;
+  lacksEnd(from);
+  return NOTHING;
 }
 
 /**

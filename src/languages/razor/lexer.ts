@@ -5,8 +5,8 @@ import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { beginsItsLine } from "../../core/text/width.js";
 import { VOID, elementName } from "../html/elements.js";
 import { T } from "../html/kinds.js";
-import { HtmlLexer } from "../html/lexer.js";
-import { blocksEnd, bracketEnd, statementEnd, valueEnd } from "./code.js";
+import { HtmlLexer, type Lexed } from "../html/lexer.js";
+import { blocksEnd, bracketEnd, endless, statementEnd, valueEnd } from "./code.js";
 
 /** A piece of code between markup. */
 export const CODE = TokenFlag.Own;
@@ -31,7 +31,7 @@ const SECTION = /@section\s+\w+\s*\{/y;
 const GOES_ON = /(?:else|catch|finally|while)\b/y;
 
 /** Splits markup with `@` transitions into tokens: those of pages, and pieces of code as words. */
-export function lexRazor(text: string): TokenTable {
+export function lexRazor(text: string): Lexed {
   return new RazorLexer(text, { hasComponents: true }).run();
 }
 
@@ -40,6 +40,14 @@ export const valuesIn = (text: string, from: number, to: number): Span[] =>
   new RazorLexer(text).tonguesIn(from, to);
 
 class RazorLexer extends HtmlLexer {
+  override run(): Lexed {
+    endless.from = Infinity;
+    const { tokens, lookaheads } = super.run();
+    const { from } = endless;
+    const to = this.text.length;
+    return { tokens, lookaheads: from < to ? [...lookaheads, { from, to }] : lookaheads };
+  }
+
   protected override mayHoldTongues(): boolean {
     return true;
   }

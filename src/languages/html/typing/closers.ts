@@ -38,9 +38,9 @@ export function htmlClosers(
   dialect: Dialect = {},
 ): string {
   const lex = dialect.lex ?? lexHtml;
-  const before = lex(text, dialect);
+  const before = lex(text, dialect).tokens;
   const tag = tagEnd(before);
-  const tokens = tag === "" ? before : lex(text + tag, dialect);
+  const tokens = tag === "" ? before : lex(text + tag, dialect).tokens;
   const parser = new ClosingParser(tokens, false, dialect);
   const open = parser.openAtEnd();
   const ends = (one: OpenElement): boolean => parser.closer(one).trim().startsWith(line);
@@ -54,14 +54,14 @@ export function htmlClosers(
 
 /** Where the script or the style sheet begins that an end tag after a text ends; -1 where none of its name is open. */
 export function openRaw(text: string, name: string): number {
-  const tokens = lexHtml(text, {});
+  const { tokens } = lexHtml(text, {});
   const open = new ClosingParser(tokens, false, {}).openAtEnd()[0];
   return open?.name === name.toLowerCase() ? tokens.start(open.first) : -1;
 }
 
 /** Where the control begins that an end tag after a text ends; -1 where none of its name is open. */
 export function openControl(text: string, name: string, dialect: Dialect): number {
-  const tokens = lexHtml(text, dialect);
+  const { tokens } = lexHtml(text, dialect);
   const open = new ClosingParser(tokens, false, dialect).openAtEnd()
     .find((one) => one.control && one.name === name.toLowerCase());
   return open === undefined ? -1 : tokens.start(open.first);
