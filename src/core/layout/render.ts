@@ -9,7 +9,7 @@ import type { TokenTable } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import { byPlace, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
-import { endsLineAt } from "../text/line-ends.js";
+import { endsLineAt, isLineEnd } from "../text/line-ends.js";
 import { indentColumn, startOfLine } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
 import { Mark, type Sheet } from "./sheet.js";
@@ -192,17 +192,19 @@ class Renderer {
   private reindent(t: number, shift: number): Change[] {
     const { text } = this.tokens;
     const start = startOfLine(text, this.tokens.start(t));
-    const isTabbed =
-      text.charCodeAt(start) === Char.Tab && this.style.indentStyle === "space" && !this.isText(t);
+    const { indentSize, indentStyle, tabWidth } = this.style;
+    // In a string programs read a tab as eight columns.
+    const isTabbed = text.charCodeAt(start) === Char.Tab
+      && indentStyle === "space"
+      && !/["']$/.test(this.tokens.textOf(t));
     if (shift === 0 && !isTabbed && (!this.tokens.isTrivia(t) || this.aligned(t))) return [];
     const lines: { from: number; to: number }[] = [];
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
       if (!endsLineAt(text, i)) continue;
-      let to = i + 1;
-      while (text[to] === " " || text[to] === "\t") to++;
+      const to = blanksEnd(text, i + 1);
       // Behind a backslash the line goes on, and its blanks are text.
       const goesOn = !this.tokens.isTrivia(t) && this.continues(i);
-      if (!goesOn && !this.sheet.inTexts.has(i) && text[to] !== "\n" && text[to] !== "\r")
+      if (!goesOn && !this.sheet.inTexts.has(i) && !isLineEnd(text.charCodeAt(to)))
         lines.push({ from: i + 1, to });
       i = to - 1;
     }
@@ -210,14 +212,17 @@ class Renderer {
       const column = this.solution.columns[t]! + 1;
       return lines.flatMap(({ from, to }) => this.moved(t, from, to, column));
     }
-    const { tabWidth, indentSize } = this.style;
     // A tab after the indentation would come to stand in another column.
     if (
       shift % tabWidth !== 0
       && lines.some(({ to }) => /^[^\r\n]*\t/.test(text.slice(to, text.indexOf("\n", to))))
     ) return [];
     const own = { from: start, to: blanksEnd(text, start) };
-    const tab = isTabbed && this.areSteps([own, ...lines]) ? indentSize : tabWidth;
+    // Tabs are a step each, but where a text has one for each eight columns: as many spaces as a step stand behind those.
+    const steps = new RegExp(`^\\t* {0,${indentSize - 1}}$`);
+    const areSteps = isTabbed
+      && [own, ...lines].every(({ from, to }) => steps.test(text.slice(from, to)));
+    const tab = areSteps ? indentSize : tabWidth;
     const columnIn = (width: number) => ({ from, to }: Span): number =>
       indentColumn(text, from, to, width);
     const columns = lines.map(columnIn(tab));
@@ -225,25 +230,6 @@ class Renderer {
     const moved = Math.max(wanted, -Math.min(...columns));
     if (moved === 0 && tab === tabWidth) return [];
     return lines.flatMap(({ from, to }, i) => this.moved(t, from, to, columns[i]! + moved));
-  }
-
-  /** Whether a token may be a text, whose columns programs read with a tab for each eight. */
-  private isText(t: number): boolean {
-    const last = this.tokens.text.charCodeAt(this.tokens.end(t) - 1);
-    return !this.tokens.isTrivia(t) && (last === Char.Quote || last === Char.Apostrophe);
-  }
-
-  /**
-   * Whether tabs with which lines begin are a step each, in a text that is indented by spaces: lines of one that mixes
-   * both, with a tab for each eight columns, have as many spaces behind them as a step.
-   */
-  private areSteps(lines: readonly Span[]): boolean {
-    const { text } = this.tokens;
-    const { indentSize } = this.style;
-    return lines.every(({ from, to }) => {
-      const tabs = /^\t*/.exec(text.slice(from, to))![0].length;
-      return to - from - tabs < indentSize && !text.slice(from + tabs, to).includes("\t");
-    });
   }
 
   private moved(t: number, from: number, to: number, column: number): Change[] {
