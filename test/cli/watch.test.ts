@@ -45,7 +45,8 @@ test(
     const ended = new Promise<number | null>((resolve) => child.on("close", resolve));
     child.kill("SIGINT");
     expect(await ended).toBe(0);
-    expect(out.match(/^written {2}\S+/gm)).toEqual(
+    // A slow machine may see two files of one burst one after the other.
+    expect(out.match(/^written {2}\S+/gm)?.sort()).toEqual(
       ["written  lib/fares.py", "written  lib/tides.py", "written  lib/tides.py"],
     );
   },
