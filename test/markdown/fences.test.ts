@@ -45,8 +45,20 @@ describe("whose a fence is", () => {
     expect(regions(`\`\`\`ts\n${code}\n\`\`\`\n`)).toEqual([`${languageId} ""`]);
   });
 
-  test.each(["", "console", "text", "pycon", "diff", "  "])("nobody's: %j", (info) => {
+  test.each(["console", "text", "pycon", "diff"])("nobody's: %j", (info) => {
     expect(regions(fenced(info))).toEqual([]);
+  });
+
+  test.each([
+    "",
+    "  ",
+  ])("unsaid: brackets tell how it is typed, and nothing else of it changes: %j", (info) => {
+    expect(regions(fenced(info))).toEqual(['plaintext ""']);
+    const text = `\`\`\`${info}\ntides = {  \n\`\`\`\n`;
+    expect(format("markdown", text)).toBe(text.replace(/`  +/, "`"));
+    expect(keyed("markdown", "- a\n  ```\n  tides = {¦\n  ```\n")).toBe(
+      "- a\n  ```\n  tides = {\n    ¦\n  ```\n",
+    );
   });
 
   test("what stands before its lines", () => {

@@ -47,7 +47,7 @@ const SESSIONS = new Set([
 /** What shows that a program holds elements: people call it by the language that it extends. */
 const ELEMENTS = /^[ \t]*<[A-Za-z>]|<\/[A-Za-z>]|\/>/m;
 
-/** The code in fences whose language is said. */
+/** The code in fences: that of a language which is said is laid out, the other is typed only. */
 export function* markdownRegions(syntax: Syntax): Iterable<Region> {
   const { blocks, tokens } = syntax as MarkdownSyntax;
   yield* regionsIn(blocks.root, tokens.text, blocks);
@@ -72,7 +72,7 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
   const { indent, info, sign, length } = fence;
   const { starts, ends } = blocks;
   const name = /^[^\s{},:]+/.exec(info.replace(/^\{?\.?/, ""))?.[0]?.toLowerCase() ?? "";
-  if (name === "" || SESSIONS.has(name)) return undefined;
+  if (SESSIONS.has(name)) return undefined;
   const code = codeRows(fence);
   const first = code.find(({ line, at }) => !isBlankRow(text.slice(at, ends[line])));
   if (first === undefined) return undefined;
@@ -87,7 +87,9 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
   });
   const from = starts[code[0]!.line]!;
   const to = ends[code.at(-1)!.line]!;
-  const said = NAMES[name] ?? name;
+  // Where nothing is said, brackets tell how lines go on that are typed.
+  const isUnsaid = name === "";
+  const said = isUnsaid ? "plaintext" : NAMES[name] ?? name;
   const holdsElements = said === "typescript" && ELEMENTS.test(text.slice(from, to));
   return {
     from,
@@ -95,6 +97,7 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
     languageId: holdsElements ? "typescriptreact" : said,
     prefix,
     isUneven: !isEven,
+    ...(isUnsaid && { isSketch: true }),
     closer: pattern(`\\${sign}{${length}}`),
   };
 }
