@@ -33,4 +33,5 @@ export const trimmedEnd = (row: string): string => row.slice(0, blanksStart(row,
 export const trimmedStart = (row: string): string => row.slice(blanksEnd(row, 0));
 
 /** A row without the blanks at its ends. */
-export const trimmed = (row: string): string => trimmedStart(trimmedEnd(row));
+export const trimmed = (row: string): string =>
+  row.slice(blanksEnd(row, 0), blanksStart(row, row.length));

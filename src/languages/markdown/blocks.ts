@@ -1,4 +1,4 @@
-import { blanksEnd, isBlankRow, trimmed } from "../../core/text/blanks.js";
+import { isBlank, isBlankRow, trimmed } from "../../core/text/blanks.js";
 import { B } from "./kinds.js";
 
 /** A line as a block has it. */
@@ -175,7 +175,10 @@ class BlockParser {
 
   /** Where the white space from here on ends. */
   private whiteEnd(): number {
-    return Math.min(this.end, blanksEnd(this.text, this.at));
+    const { text, end } = this;
+    let i = this.at;
+    while (i < end && isBlank(text.charCodeAt(i))) i++;
+    return i;
   }
 
   /** How many columns of white space stand here. */

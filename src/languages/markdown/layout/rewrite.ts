@@ -1,4 +1,4 @@
-import { blanksEnd, isBlankRow, trimmedEnd } from "../../../core/text/blanks.js";
+import { blanksEnd, blanksStart, isBlankRow, trimmedEnd } from "../../../core/text/blanks.js";
 import { LINE_ENDS } from "../../../core/style/indent.js";
 import type { Style } from "../../../core/style/style.js";
 import type { Change } from "../../../core/text/edits.js";
@@ -93,7 +93,7 @@ class Rewriter {
       const wanted = this.wanted.get(line);
       if (wanted === undefined) continue;
       // What goes at the end of a line is no matter of its place.
-      const words = start + trimmedEnd(text.slice(start, end)).length;
+      const words = Math.max(start, blanksStart(text, end));
       const trimmed = trimmedEnd(wanted.text);
       if (trimmed === wanted.text && words < end) {
         push(start, words, trimmed, wanted.rule);
