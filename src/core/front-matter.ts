@@ -14,13 +14,9 @@ const WHOLE =
 /** What a text begins with that may have any. */
 const MAY_BEGIN = /^\uFEFF?(?:---|\+\+\+)/;
 
-/** Where the front matter ends with which a text begins, as a UTF-16 offset; 0 where it begins with none. */
+/** Where the front matter ends with which a text begins, as a UTF-16 offset; 0 where none begins, -1 where it has no end. */
 export const frontMatterEnd = (text: string): number =>
-  MAY_BEGIN.test(text) ? WHOLE.exec(text)?.[0].length ?? 0 : 0;
-
-/** Whether a text begins as front matter does, and lacks its end. */
-export const lacksFrontMatterEnd = (text: string): boolean =>
-  MAY_BEGIN.test(text) && frontMatterEnd(text) === 0;
+  MAY_BEGIN.test(text) ? WHOLE.exec(text)?.[0].length ?? -1 : 0;
 
 /** What begins front matter, and a first line in it that names a value: a line of signs alone parts a text. */
 const BEGINS = /^(---|\+\+\+)[ \t]*(?:\r\n|\r|\n)\s*["'\w][^\r\n:=]*[:=]/;

@@ -9,6 +9,7 @@ import type { TokenTable } from "../syntax/tokens.js";
 import { ChangeList } from "../text/changelist.js";
 import { byPlace, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
+import { pattern } from "../text/patterns.js";
 import { endsLineAt, isLineEnd } from "../text/line-ends.js";
 import { indentColumn, startOfLine } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
@@ -219,9 +220,9 @@ class Renderer {
     ) return [];
     const own = { from: start, to: blanksEnd(text, start) };
     // Tabs are a step each, but where a text has one for each eight columns: as many spaces as a step stand behind those.
-    const steps = new RegExp(`^\\t* {0,${indentSize - 1}}$`);
-    const areSteps = isTabbed
-      && [own, ...lines].every(({ from, to }) => steps.test(text.slice(from, to)));
+    const isSteps = ({ from, to }: Span): boolean =>
+      pattern(`^\\t* {0,${indentSize - 1}}$`).test(text.slice(from, to));
+    const areSteps = isTabbed && [own, ...lines].every(isSteps);
     const tab = areSteps ? indentSize : tabWidth;
     const columnIn = (width: number) => ({ from, to }: Span): number =>
       indentColumn(text, from, to, width);

@@ -1,3 +1,4 @@
+import { lookaheadToEnd } from "../../core/lookahead.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { pattern } from "../../core/text/patterns.js";
 import { AFTER_NAME } from "../html/elements.js";
@@ -79,7 +80,7 @@ export function lexComponent(text: string): Lexed {
     add(T.Closing, close.from, close.to);
     at = close.to;
   }
-  return { tokens, lookaheads: open < text.length ? [{ from: open, to: text.length }] : [] };
+  return { tokens, lookaheads: lookaheadToEnd(open, text) };
 }
 
 function wordEnd(text: string, at: number): number {

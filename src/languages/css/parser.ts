@@ -1,4 +1,5 @@
-import { lacksFrontMatterEnd } from "../../core/front-matter.js";
+import { frontMatterEnd } from "../../core/front-matter.js";
+import { lookaheadToEnd } from "../../core/lookahead.js";
 import type { Syntax } from "../../core/language.js";
 import { DEPTH_LIMIT, Parser } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
@@ -19,9 +20,10 @@ export function parseCss(text: string, dialect: Dialect, byColumns = false): Syn
   if (!byColumns) {
     const first = new CssParser(tokens, dialect, false);
     const tree = first.styleSheet();
-    const lookaheads = lacksFrontMatterEnd(text) ? [{ from: 0, to: text.length }] : [];
-    if (first.mismatches === 0)
+    if (first.mismatches === 0) {
+      const lookaheads = frontMatterEnd(text) < 0 ? lookaheadToEnd(0, text) : [];
       return { tokens, tree, unbalanced: false, mismatches: 0, lookaheads };
+    }
   }
   const second = new CssParser(tokens, dialect, true);
   const tree = second.styleSheet();

@@ -1,8 +1,9 @@
-import { FRONT_MATTER, frontMatterEnd, lacksFrontMatterEnd } from "../../core/front-matter.js";
+import { FRONT_MATTER, frontMatterEnd } from "../../core/front-matter.js";
 import type { Lookahead } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { pattern } from "../../core/text/patterns.js";
+import { lookaheadToEnd } from "../../core/lookahead.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { AFTER_NAME, FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
 import { T } from "./kinds.js";
@@ -79,11 +80,9 @@ export class HtmlLexer {
     const { text, tokens } = this;
     const front = frontMatterEnd(text);
     if (front > 0) this.add(T.Comment, front, FRONT_MATTER);
-    else if (lacksFrontMatterEnd(text)) this.lacksEnd(0);
+    if (front < 0) this.lacksEnd(0);
     for (this.blanks(); this.at < text.length; this.blanks()) this.step();
-    const { lookaheads, open } = this;
-    if (open < text.length) lookaheads.push({ from: open, to: text.length });
-    return { tokens, lookaheads };
+    return { tokens, lookaheads: [...this.lookaheads, ...lookaheadToEnd(this.open, text)] };
   }
 
   /** Notes that what begins at an offset has no end: text that comes below may be one. */

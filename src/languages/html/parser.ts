@@ -1,3 +1,4 @@
+import { lookaheadToEnd } from "../../core/lookahead.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import type { Lookahead, Syntax } from "../../core/language.js";
@@ -110,8 +111,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     const control = this.isControl(tag);
     const isWhole = VOID.has(name) || (empty && (foreign || this.dialect.closesAny === true));
     const isLeftOpen = !isWhole && control && !this.isEnded(name);
-    if (isLeftOpen)
-      this.lookaheads.push({ from: tokens.start(first), to: tokens.text.length });
+    if (isLeftOpen) this.lookaheads.push(...lookaheadToEnd(tokens.start(first), tokens.text));
     if (isWhole || isLeftOpen) {
       tree.finish(N.Element, first, this.at);
     } else if (stack.length >= DEPTH_LIMIT) {

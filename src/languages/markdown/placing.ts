@@ -1,4 +1,4 @@
-import { isBlankRow, trimmedEnd, trimmedStart } from "../../core/text/blanks.js";
+import { blanksEnd, isBlankRow, trimmedEnd } from "../../core/text/blanks.js";
 import { applyChanges, type Change } from "../../core/text/edits.js";
 import { pushChanges } from "../../core/text/minimise.js";
 import { ChangeList } from "../../core/text/changelist.js";
@@ -47,7 +47,7 @@ function* led(text: string, from: number, to: number): Iterable<Change> {
   if (lead === "") return;
   const lines = [...text.slice(from, to).matchAll(/(?:\r\n|\r|\n)([^\r\n]*)/g)];
   const written = lines.map(([, row]) => row!).filter((row) => !isBlankRow(row));
-  const common = Math.min(...written.map((row) => row.length - trimmedStart(row).length));
+  const common = Math.min(...written.map((row) => blanksEnd(row, 0)));
   for (const line of lines) {
     const row = line[1]!;
     const at = from + line.index + line[0].length - row.length;

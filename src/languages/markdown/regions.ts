@@ -1,4 +1,4 @@
-import { isBlankRow, trimmedEnd, trimmedStart } from "../../core/text/blanks.js";
+import { blanksEnd, isBlankRow, trimmedEnd } from "../../core/text/blanks.js";
 import type { Syntax } from "../../core/language.js";
 import type { Region } from "../../core/regions/region.js";
 import { pattern } from "../../core/text/patterns.js";
@@ -77,7 +77,7 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
   const first = code.find(({ line, at }) => !isBlankRow(text.slice(at, ends[line])));
   if (first === undefined) return undefined;
   const own = text.slice(first.at, ends[first.line]);
-  const dropped = Math.min(indent, own.length - trimmedStart(own).length);
+  const dropped = Math.min(indent, blanksEnd(own, 0));
   const prefix = text.slice(starts[first.line], first.at + dropped);
   const isEven = code.every((one) => {
     const { line } = one;

@@ -1,4 +1,10 @@
-import { isBlankRow, trimmed, trimmedEnd, trimmedStart } from "../../core/text/blanks.js";
+import {
+  blanksEnd,
+  isBlankRow,
+  trimmed,
+  trimmedEnd,
+  trimmedStart,
+} from "../../core/text/blanks.js";
 import type { EnteredText, Typing } from "../../core/language.js";
 import { applyChanges, byPlace, type Change } from "../../core/text/edits.js";
 import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../core/front-matter.js";
@@ -204,7 +210,7 @@ function leadOf(text: string, above: Line, chain: readonly Block[], line: number
 
 /** Puts something before what went down with the caret. */
 function put(at: number, rest: string, lead: string): EnteredText {
-  const white = rest.length - trimmedStart(rest).length;
+  const white = blanksEnd(rest, 0);
   const changes: Change[] = rest.slice(0, white) === lead
     ? []
     : [{ from: at, to: at + white, text: lead, rule: RULES[R.Line]! }];

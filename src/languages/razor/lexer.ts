@@ -1,5 +1,6 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
+import { lookaheadToEnd } from "../../core/lookahead.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { beginsItsLine } from "../../core/text/width.js";
@@ -43,9 +44,7 @@ class RazorLexer extends HtmlLexer {
   override run(): Lexed {
     endless.from = Infinity;
     const { tokens, lookaheads } = super.run();
-    const { from } = endless;
-    const to = this.text.length;
-    return { tokens, lookaheads: from < to ? [...lookaheads, { from, to }] : lookaheads };
+    return { tokens, lookaheads: [...lookaheads, ...lookaheadToEnd(endless.from, this.text)] };
   }
 
   protected override mayHoldTongues(): boolean {

@@ -1,4 +1,4 @@
-import { trimmed, trimmedStart } from "../../../core/text/blanks.js";
+import { blanksEnd, trimmed } from "../../../core/text/blanks.js";
 import {
   cellsOf,
   codeRows,
@@ -42,7 +42,7 @@ class Reader {
         const { info, indent, closed } = block as Fence;
         const lines = codeRows(block as Fence).map((row) => {
           const own = this.raw(row);
-          return own.slice(Math.min(indent, own.length - trimmedStart(own).length));
+          return own.slice(Math.min(indent, blanksEnd(own, 0)));
         });
         return `fence${closed ? "" : " open"} ${info}(${lines.join("\n")})`;
       }
