@@ -50,6 +50,16 @@ describe("rules", () => {
       a/**/b,
       c /* d */ e {}
       `],
+    [
+      "a comment behind a bracket stays as close to what it speaks of as it was",
+      "a { b: f(/* c */ d, /* e */ g); h: f( /* i */j) }\n",
+      `
+      a {
+        b: f(/* c */ d, /* e */ g);
+        h: f(/* i */j);
+      }
+      `,
+    ],
     ["the lines of a comment move with its first", `
       .pier {
       /*

@@ -394,6 +394,14 @@ describe("literals", () => {
         j \${k}
       \`;
       `],
+    // Its last line has room, however long the first one is.
+    ["what follows a template stands behind its last line", `
+      moor(mooring=kept["the mooring at the gangway by the north berth of the river, by day"]+\`
+      \`,depth=1)
+      `, `
+      moor(mooring = kept["the mooring at the gangway by the north berth of the river, by day"] + \`
+      \`, depth = 1);
+      `],
     ["regular expressions", `
       a=/b\\/c[/]d/gi.test(e)
       f=g/h/i

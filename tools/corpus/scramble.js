@@ -69,7 +69,7 @@ function scrambledBlocks({ blocks: { root, starts, ends } }, text, next) {
   }
   // A blank line between two blocks counts once, however many there are.
   const between = new Set(root.children.slice(1).map(({ first }) => first - 1));
-  return rows.map(
+  return text.slice(0, starts[0]) + rows.map(
     (row, line) =>
       row + (between.has(line) && /^[ \t]*$/.test(row) ? "\n".repeat(Math.floor(next() * 3)) : ""),
   ).join("\n") + (/[\r\n]$/.test(text) ? "\n" : "");

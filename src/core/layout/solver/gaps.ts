@@ -79,6 +79,8 @@ export abstract class Gaps extends FrameStack {
     // A terminator behind it comes with its gap.
     const end = Math.min(last + 1, count);
     this.column += measure.upTo[end]! - measure.upTo[first]! - measure.slot(end);
+    // What follows a text of several lines stands behind its last one.
+    if (sheet.tokens.has(end - 1, TokenFlag.MultiLine)) this.token(end - 1);
   }
 
   protected flat(g: number, spaces: number): void {

@@ -322,7 +322,6 @@ export abstract class CssValues extends CssBase {
       FrameFlag.Bracket | FrameFlag.Whole | (own ? FrameFlag.Split : 0),
       1,
     );
-    this.comments(opener + 1, first);
     sheet.set(first, Demand.Seam, R.Bracket);
     if (row) sheet.open(first + 1, closer - 1, FrameFlag.Flow, 0);
     this.parts(node, first, closer, inside);
