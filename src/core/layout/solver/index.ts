@@ -70,7 +70,7 @@ class Solver extends Gaps {
    */
   private wholeLine(g: number): number {
     const { sheet, measure } = this;
-    const { frames, tokens } = sheet;
+    const { frames } = sheet;
     const owner = sheet.owner[g]!;
     if (this.options.frozen !== undefined) return g;
     if (
@@ -80,7 +80,7 @@ class Solver extends Gaps {
     )
       return g;
     const end = measure.nextEnd(g + 1);
-    if (end <= g + 1 || end > this.topEnd || tokens.has(end - 1, TokenFlag.MultiLine)) return g;
+    if (end <= g + 1 || end > this.topEnd) return g;
     const columns = measure.upTo[end]! - measure.upTo[g + 1]! + measure.atEnd(end);
     if (this.column + columns > this.limit) return g;
     let last = end - 1;
