@@ -45,6 +45,18 @@ describe("whose a fence is", () => {
     expect(regions(`\`\`\`ts\n${code}\n\`\`\`\n`)).toEqual([`${languageId} ""`]);
   });
 
+  test.each([
+    ["// a berth\n{\n  name: 1,\n}", "expression"],
+    ["{ ...berth }", "expression"],
+    ["{ 'a': 1 }", "expression"],
+    ["{\n  name: string;\n}", undefined],
+    ["{ moor(); }", undefined],
+    ["a = { b: 1 }", undefined],
+  ])("an object, or statements: %j", (code, start) => {
+    const [region] = markdownRegions(parseMarkdown(`\`\`\`ts\n${code}\n\`\`\`\n`));
+    expect(region!.start).toBe(start);
+  });
+
   test.each(["console", "text", "pycon", "diff"])("nobody's: %j", (info) => {
     expect(regions(fenced(info))).toEqual([]);
   });

@@ -3,6 +3,9 @@ import { applyEdits } from "oak-tide";
 import { keyed } from "../support/caret.js";
 import { engine } from "../support/format.js";
 
+/** A line in the middle of a sentence, as long as lines get. */
+const FULL = "The ferry goes when the tide is high, and waits for all who have";
+
 test.each([
   ["a list goes on", "- a¦", "- a\n- ¦"],
   ["a task", "- [x] a¦", "- [x] a\n- [ ] ¦"],
@@ -17,6 +20,39 @@ test.each([
     "- low\n  tide\n- high\n- ¦",
     "- low\n  tide\n- high\n  ¦",
   ],
+  [
+    "in the column of the line above",
+    "- Tide: low,\n        high,\n- ¦\n",
+    "- Tide: low,\n        high,\n        ¦\n",
+  ],
+  [
+    "a line full of words, as paragraphs are",
+    `${FULL}\ncome.\n\n- ${FULL}\n- ¦`,
+    `${FULL}\ncome.\n\n- ${FULL}\n  ¦`,
+  ],
+  [
+    "a line full that ends a sentence",
+    `${FULL}\ncome.\n\n- ${FULL}.\n- ¦`,
+    `${FULL}\ncome.\n\n- ${FULL}.\n¦`,
+  ],
+  [
+    "a list below an item as below the one above",
+    "- North:\n  - 1\n- South:¦",
+    "- North:\n  - 1\n- South:\n  - ¦",
+  ],
+  ["nothing below the first such item", "- North:¦", "- North:\n- ¦"],
+  ["between two sentences", "Low tide.  ¦High tide.", "Low tide.\n¦High tide."],
+  ["behind two blanks that end a line", "Low tide  ¦\n", "Low tide  \n¦\n"],
+  [
+    "below an opener in indented code",
+    "Moor:\n\n    moor({¦\n",
+    "Moor:\n\n    moor({\n        ¦\n",
+  ],
+  ["below a tag there", "Moor:\n\n    <p>¦\n", "Moor:\n\n    <p>\n        ¦\n"],
+  ["before a closer there", "Moor:\n\n    moor({¦})\n", "Moor:\n\n    moor({\n    ¦})\n"],
+  ["a tag in a fence of no language", "```\n<p>¦\n```\n", "```\n<p>\n  ¦\n```\n"],
+  ["an object in a fence", "```js\n{\n  a: 1,¦\n}\n```\n", "```js\n{\n  a: 1,\n  ¦\n}\n```\n"],
+  ["before it", "```js\n¦{ a: 1 }\n```\n", "```js\n\n¦{ a: 1 }\n```\n"],
   ["and then ends", "- low\n  tide\n- high\n  ¦", "- low\n  tide\n- high\n\n¦"],
   ["behind a blank line too", "- low\n  tide\n\n- ¦", "- low\n  tide\n\n¦"],
   ["a further paragraph of an item", "- a\n\n  b¦", "- a\n\n  b\n  ¦"],
@@ -58,6 +94,32 @@ test.each([
   ["in a fence is the code's", "<p>\n\n```text\n  </p¦\n```\n", "<p>\n\n```text\n  </p>¦\n```\n"],
 ])("an end tag %s", (_, text, wanted) => {
   expect(keyed("markdown", text, ">")).toBe(wanted);
+});
+
+test.each([
+  [
+    "goes to the line of its opener",
+    "a\n\n    moor({\n        b\n        ¦",
+    "a\n\n    moor({\n        b\n    }¦",
+  ],
+  ["of nothing stays", "a\n\n      ¦", "a\n\n      }¦"],
+  ["in a text stays", "a {\n  ¦", "a {\n  }¦"],
+])("a closing brace in indented code %s", (_, text, wanted) => {
+  expect(keyed("markdown", text, "}")).toBe(wanted);
+});
+
+test("an end tag in indented code goes back to its start tag in the same stretch", () => {
+  expect(keyed("markdown", "<p>\n\na\n\n    <p>\n      b\n      </p¦\n", ">")).toBe(
+    "<p>\n\na\n\n    <p>\n      b\n    </p>¦\n",
+  );
+});
+
+test.each([
+  ["goes to the column of the list above", "  - a\n\n## b\n\n-¦\n", "  - a\n\n## b\n\n  - ¦\n"],
+  ["and of the item above", " 1. a\n\n2.¦\n", " 1. a\n\n 2. ¦\n"],
+  ["stays below one at the margin", "- a\n\n## b\n\n-¦\n", "- a\n\n## b\n\n- ¦\n"],
+])("a marker at the margin %s", (_, text, wanted) => {
+  expect(keyed("markdown", text, " ")).toBe(wanted);
 });
 
 test.each([

@@ -597,3 +597,23 @@ function htmlStart(
   if (BLOCK_NAMES.test(rest)) return { end: undefined };
   return !inParagraph && WHOLE_TAG.test(rest) ? { end: undefined } : undefined;
 }
+
+/** The blocks that hold a line, outermost first. */
+export function chainAt(root: Block, line: number): Block[] {
+  const chain = [root];
+  for (let block = root;;) {
+    const next = block.children.at(-1);
+    const holds = next !== undefined
+      && (
+        next.last >= line
+        || (next.kind === B.Quote && (next as Quote).signs.has(line))
+        || isOpen(next, line)
+      );
+    if (!holds) return chain;
+    chain.push(next);
+    block = next;
+  }
+}
+
+/** Whether an item without text, or what holds one, is the last thing of a text. */
+const isOpen = ({ first }: Block, line: number): boolean => first === line;

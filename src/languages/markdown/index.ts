@@ -7,7 +7,7 @@ import { rewritten } from "./layout/rewrite.js";
 import { parseMarkdown, type MarkdownSyntax } from "./parser.js";
 import { markdownRegions } from "./regions.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
-import { markdownTyping } from "./typing.js";
+import { markdownTyping } from "./typing/index.js";
 
 /** Markdown, as CommonMark has it, with tables, front matter and formulas between dollars. */
 export const markdown: Language = {

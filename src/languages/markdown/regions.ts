@@ -47,6 +47,16 @@ const SESSIONS = new Set([
 /** What shows that a program holds elements: people call it by the language that it extends. */
 const ELEMENTS = /^[ \t]*<[A-Za-z>]|<\/[A-Za-z>]|\/>/m;
 
+/** A line that begins with a tag. */
+const MARKUP = /^[ \t]*<[A-Za-z!]/;
+
+/** Languages in which braces hold statements, and an object's members where a value is meant. */
+const SCRIPT = /^(?:java|type)script(?:react)?$/;
+
+/** What begins as an object does, after comments: a name and a colon, where no statement ends with the line. */
+const OBJECT =
+  /^(?:\s|\/\/.*)*\{(?:\s|\/\/.*)*(?:\.\.\.|(?:[\w$-]+|"[^"\r\n]*"|'[^'\r\n]*')[ \t]*:(?![^\r\n]*;[ \t]*[\r\n]))/;
+
 /** The code in fences: that of a language which is said is laid out, the other is typed only. */
 export function* markdownRegions(syntax: Syntax): Iterable<Region> {
   const { blocks, tokens } = syntax as MarkdownSyntax;
@@ -85,19 +95,23 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
     const row = text.slice(starts[line], ends[line]);
     return row.startsWith(prefix) || isBlankRow(row) || trimmedEnd(row) === trimmedEnd(prefix);
   });
-  const from = starts[code[0]!.line]!;
+  const begin = starts[code[0]!.line]!;
   const to = ends[code.at(-1)!.line]!;
-  // Where nothing is said, brackets tell how lines go on that are typed.
+  // Where nothing is said, brackets or tags tell how lines go on that are typed.
   const isUnsaid = name === "";
-  const said = isUnsaid ? "plaintext" : NAMES[name] ?? name;
-  const holdsElements = said === "typescript" && ELEMENTS.test(text.slice(from, to));
+  const sketched = MARKUP.test(own) ? "html" : "plaintext";
+  const said = isUnsaid ? sketched : NAMES[name] ?? name;
+  const holdsElements = said === "typescript" && ELEMENTS.test(text.slice(begin, to));
+  const isObject = SCRIPT.test(said) && OBJECT.test(text.slice(begin, to));
   return {
-    from,
+    // Before an object nothing goes on.
+    from: isObject ? starts[first.line]! : begin,
     to,
     languageId: holdsElements ? "typescriptreact" : said,
     prefix,
     isUneven: !isEven,
     ...(isUnsaid && { isSketch: true }),
+    ...(isObject && { start: "expression" as const }),
     closer: pattern(`\\${sign}{${length}}`),
   };
 }

@@ -1,10 +1,10 @@
-import type { Change } from "../../core/text/edits.js";
-import { pushChanges } from "../../core/text/minimise.js";
-import { behindBlanks, startOfLine, whiteOf } from "../../core/text/width.js";
-import { VOID } from "../html/elements.js";
-import { parseBlocks, type Block } from "./blocks.js";
-import { B } from "./kinds.js";
-import { RULES, R } from "./rules.js";
+import type { Change } from "../../../core/text/edits.js";
+import { pushChanges } from "../../../core/text/minimise.js";
+import { behindBlanks, startOfLine, whiteOf } from "../../../core/text/width.js";
+import { VOID } from "../../html/elements.js";
+import { parseBlocks, type Block } from "../blocks.js";
+import { B } from "../kinds.js";
+import { RULES, R } from "../rules.js";
 
 /** A line that holds an end tag and nothing else. */
 const ENDS = /^[ \t]*<\/([a-z][\w-]*)[ \t]*>$/i;
@@ -69,6 +69,14 @@ export function whiteBelow(block: string, step: string): string {
   return innermost >= last || innermost === ended ? white + step : white;
 }
 
+/** Whether a line of code begins with a tag, and leaves an element open that it begins. */
+export function leavesElement(line: string): boolean {
+  if (line[whiteOf(line, 0).length] !== "<") return false;
+  const open: OpenTag[] = [];
+  for (const tag of line.matchAll(TAG)) take(open, tag, tag.index);
+  return open.length > 0;
+}
+
 /** A start tag whose element is open. */
 interface OpenTag {
   readonly name: string;
@@ -95,15 +103,20 @@ export function indented(text: string, start: number, white: string): Change[] {
   return changes;
 }
 
-/** Where the tag begins that an end tag on the line at `end` ends; undefined where none does, or the line is no markup. */
+/**
+ * Where the tag begins that an end tag on the line at `end` ends; undefined where none does, or the line is no markup. What is
+ * open in markup goes on over blank lines; each stretch of code is one by itself.
+ */
 function openerOf(text: string, name: string, end: number): number | undefined {
   const { root, starts, ends } = parseBlocks(text);
-  const open: OpenTag[] = [];
-  let isMarkup = false;
+  const markup: OpenTag[] = [];
+  let found: readonly OpenTag[] | undefined;
   const walk = (block: Block): void => {
-    for (const { line } of block.kind === B.Html ? block.rows : []) {
+    const isCode = block.kind === B.Code;
+    const open = isCode ? [] : markup;
+    for (const { line } of isCode || block.kind === B.Html ? block.rows : []) {
       const from = starts[line]!;
-      isMarkup ||= from === end;
+      if (from === end) found = open;
       if (from >= end) return;
       for (const tag of text.slice(from, ends[line]).matchAll(TAG))
         take(open, tag, from + tag.index);
@@ -111,5 +124,5 @@ function openerOf(text: string, name: string, end: number): number | undefined {
     block.children.forEach(walk);
   };
   walk(root);
-  return isMarkup ? open.filter((one) => one.name === name).at(-1)?.from : undefined;
+  return found?.filter((one) => one.name === name).at(-1)?.from;
 }

@@ -1,10 +1,10 @@
-import { blanksEnd, isBlankRow, trimmedEnd } from "../../core/text/blanks.js";
-import { applyChanges, type Change } from "../../core/text/edits.js";
-import { pushChanges } from "../../core/text/minimise.js";
-import { ChangeList } from "../../core/text/changelist.js";
-import { parseBlocks, type Block, type Blocks, type Item, type List } from "./blocks.js";
-import { B } from "./kinds.js";
-import { RULES, R } from "./rules.js";
+import { blanksEnd, isBlankRow, trimmedEnd } from "../../../core/text/blanks.js";
+import { applyChanges, type Change } from "../../../core/text/edits.js";
+import { pushChanges } from "../../../core/text/minimise.js";
+import { ChangeList } from "../../../core/text/changelist.js";
+import { parseBlocks, type Block, type Blocks, type Item, type List } from "../blocks.js";
+import { B } from "../kinds.js";
+import { RULES, R } from "../rules.js";
 
 /**
  * Answers for text that was pasted at [from, to), or moved there: pasted lines take the column of what holds them,
