@@ -56,6 +56,29 @@ describe("template tongues whose words tell depth", () => {
     ["within a line they are words", `
       <p>low {% if x %} water {% endif %} at noon</p>
       `],
+    ["what follows a comment that comes first stands beside it", `
+      {% if late %}
+      <!-- on the board -->
+      <script>
+      moor()
+      </script>
+      {% endif %}
+      {% if full %}
+      <!-- at the gangway -->
+      wait
+      {% endif %}
+      `, `
+      {% if late %}
+        <!-- on the board -->
+        <script>
+        moor();
+        </script>
+      {% endif %}
+      {% if full %}
+        <!-- at the gangway -->
+        wait
+      {% endif %}
+      `],
     ["several in a word count as one", `
       {% block title %}Tides{% endblock %}
       {% if late %}{% block notice %}

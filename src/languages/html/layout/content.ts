@@ -170,6 +170,7 @@ export class HtmlLayout extends HtmlItems {
     const lone = items.map((item) => this.isCode(item));
     const begins = items.map((item, i) => (
       tokens.isTrivia(item.first)
+      || (i > 0 && tokens.isTrivia(items[i - 1]!.first))
       || ((lone[i] === true || lone[i - 1] === true) && this.beginsLine(item.first))
       || (i === 0 && between)
       || this.isFree(items, i, item.first, holder)
