@@ -121,3 +121,10 @@ test("no white space comes to where a browser opens an element again", () => {
   const closed = text.replace("</pre></code>", "</code></pre><b>high</b>");
   expect(format("html", closed)).toBe(closed.replace("<b>", "\n<b>"));
 });
+
+test("where tags do not add up, columns end no paragraph that a browser has go on", () => {
+  const text = `${long}<p>Moor the ferry:\n\n<code><pre>\n  moor()\n</pre></code>\n\n<p>Leave.\n`;
+  const wanted = text.replace("<p>Moor the ferry:\n\n<code>", "<p>\n  Moor the ferry:\n\n  <code>");
+  expect(format("html", text)).toBe(wanted);
+  expect(format("html", wanted)).toBe(wanted);
+});

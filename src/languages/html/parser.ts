@@ -301,7 +301,9 @@ export class HtmlParser extends TagParser<OpenElement> {
     const column = this.columnOf(t);
     for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
       const isBlock = BLOCK.has(open.name) && !FIXED.has(open.name);
-      if (!isBlock || !this.beginsLine(open.first) || this.isFlush(open)) return;
+      // Where end tags may be left out, the standard says what ends an element.
+      if (!isBlock || ENDED_BY.has(open.name)) return;
+      if (!this.beginsLine(open.first) || this.isFlush(open)) return;
       if (this.columnOf(open.first) < column) return;
       this.pop(this.at);
     }
