@@ -132,7 +132,7 @@ async function checkFile(language, path, text, row) {
   const settled = format(language, bare, byWidth).text;
   const scrambled = scramble(language, settled, row.files);
   const step = hidesStep(language) ? shown(language, settled) : {};
-  const again = format(language, scrambled, { ...byWidth, ...step }).text;
+  const again = format(language, scrambled, { ...step, ...byWidth }).text;
   if (again !== settled) {
     row.scramble++;
     const a = settled.split("\n");

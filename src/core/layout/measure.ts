@@ -129,7 +129,7 @@ export class Measure {
   }
 
   /** Columns of what is put in at gap g if a line ends there: a comma, or an opening bracket. */
-  private added(g: number): number {
+  added(g: number): number {
     const { sheet } = this;
     // A sign in front of the first of several stands on the next line.
     if (sheet.is(g, Mark.RemovedFlat) && sheet.folds(g)) return 0;

@@ -27,23 +27,24 @@ export abstract class Fitting extends Depths {
     const ends = this.measure.nextEnd(begin);
     const fitsTo = Math.min(frames.fitsTo.get(f), ends);
     if (fitsTo > 0 && upTo[fitsTo]! - upTo[begin]! + this.ending(fitsTo) > room) return State.Split;
+    const hug = frames.hug(f);
+    // With a bracket that is put in there.
+    const toHug = hug > 0 ? upTo[hug]! - upTo[begin]! + this.measure.added(hug) : Infinity;
     if (ends < end) {
       const { sheet } = this;
       const inText =
         sheet.tokens.has(ends - 1, TokenFlag.MultiLine | TokenFlag.Continues)
         && !sheet.tokens.isTrivia(ends - 1)
         && !sheet.is(ends - 1, Mark.Removed);
-      const hug = frames.hug(f);
       const hugged = hug > 0 && ends >= hug;
       if (frames.has(f, FrameFlag.Whole) && !inText && !hugged && !this.inRows(ends, f))
         return State.Split;
-      const fits = upTo[hugged ? hug : ends]! - upTo[begin]! <= room;
+      const fits = (hugged ? toHug : upTo[ends]! - upTo[begin]!) <= room;
       return fits || frames.has(f, FrameFlag.IfItHelps) ? State.Pass : State.Split;
     }
     const content = upTo[end]! - upTo[begin]!;
     if (content + this.toBreak(end, f) <= room) return State.Flat;
-    const hug = frames.hug(f);
-    if (hug > 0 && upTo[hug]! - upTo[begin]! <= room) return State.Pass;
+    if (toHug <= room) return State.Pass;
     if (frames.has(f, FrameFlag.IfItHelps)) {
       // What follows stays on its last line, but for brackets put around it.
       const tail = frames.has(f, FrameFlag.Parens) ? 0 : this.toBreak(end, f);

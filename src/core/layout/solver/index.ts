@@ -72,13 +72,10 @@ class Solver extends Gaps {
     const { sheet, measure } = this;
     const { frames } = sheet;
     const owner = sheet.owner[g]!;
-    if (this.options.frozen !== undefined) return g;
-    if (
-      this.stack.length > 0
-        ? this.top !== owner || !frames.has(owner, FrameFlag.Block)
-        : owner !== ROOT
-    )
-      return g;
+    const isLine = this.stack.length > 0
+      ? this.top === owner && frames.has(owner, FrameFlag.Block)
+      : owner === ROOT;
+    if (!isLine || this.options.frozen !== undefined) return g;
     const end = measure.nextEnd(g + 1);
     if (end <= g + 1 || end > this.topEnd) return g;
     const columns = measure.upTo[end]! - measure.upTo[g + 1]! + measure.atEnd(end);

@@ -87,7 +87,8 @@ export abstract class OperatorLayout extends ChainLayout {
       else if (OPENERS.has(kind) && --depth < 0) return false;
       if (depth > 0) continue;
       if (kind === T.Less) return true;
-      if (kind === T.Semicolon) return false;
+      // No types go on from statement to statement, be a semicolon between the two or not.
+      if (kind === T.Semicolon || this.sheet.demand[before] === Demand.Line) return false;
     }
     return false;
   }

@@ -234,14 +234,15 @@ export abstract class TypeLayout extends ListLayout {
   }
 
   /**
-   * Whether the author has a short intersection hug its object. Short is told without the depth at which it stands,
-   * which may be another afterwards.
+   * Whether the author has a short intersection hug its object. Short is told without the depth at which it stands, and
+   * without white space, which may be another afterwards.
    */
   private hugsAsWritten(node: number): boolean {
     const { tokens, tree } = this;
     const hug = this.hugOfLast(node);
     if (!this.keepsSplit || hug === 0 || !tokens.onNewLine(hug) || this.isLed(node)) return false;
-    const width = tokens.end(hug - 1) - tokens.start(tree.first(node));
+    let width = 0;
+    for (let t = tree.first(node); t < hug; t++) width += tokens.end(t) - tokens.start(t);
     return this.ownSplit(node) === 0 && width * 2 < this.style.maxLineLength;
   }
 
