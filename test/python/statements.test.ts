@@ -485,6 +485,52 @@ describe("a step that is not the text's own", () => {
           c
           """
       `],
+    // What stands behind the escape is at a margin of its own, which tells that of the others.
+    [
+      "leaves a docstring with a line end or a tab written as an escape, unless it is raw",
+      String.raw`
+      def f():
+        """a\nb
+        c
+        """
+      def g():
+        """a\tb
+        c
+        """
+      def h():
+        r"""a\nb
+        c
+        """
+      def i():
+        """a\\nb
+        c
+        """
+      `,
+      String.raw`
+      def f():
+          """a\nb
+        c
+        """
+
+
+      def g():
+          """a\tb
+        c
+        """
+
+
+      def h():
+          r"""a\nb
+          c
+          """
+
+
+      def i():
+          """a\\nb
+          c
+          """
+      `,
+    ],
     ["takes a form feed for white space where a line goes on", `
       tide = low \\
        \f     + high

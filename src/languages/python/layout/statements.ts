@@ -15,6 +15,12 @@ export function layoutPython(sheet: Sheet, syntax: Syntax, style: Style, stub = 
   alignContinued(sheet, style);
 }
 
+/**
+ * Line feeds and tabs that are written as escapes. What stands behind one in a docstring has a margin, or columns, of its
+ * own, so that `inspect.cleandoc` would tell another text once the other lines have moved.
+ */
+const ESCAPED_WHITE = /(?<!\\)(?:\\\\)*\\(?:[nt]|x0[9a]|0?1[12]|u000[9a]|u0000000[9a])/i;
+
 /** Blocks and statements. */
 class PythonLayout extends ExpressionLayout {
   /** @param stub whether the text is a stub file (PEP 484), whose bodies stay on their header's line. */
@@ -126,8 +132,12 @@ class PythonLayout extends ExpressionLayout {
   /** The inner lines of a docstring move with its first. */
   private docstring(t: number): void {
     const { tokens, sheet } = this;
-    if (tokens.has(t, TokenFlag.MultiLine) && /^[ru]*("""|''')/i.test(tokens.textOf(t)))
-      sheet.mark(t, Mark.Reindent);
+    const written = tokens.textOf(t);
+    const moves =
+      tokens.has(t, TokenFlag.MultiLine)
+      && /^[ru]*("""|''')/i.test(written)
+      && (/^u?r/i.test(written) || !ESCAPED_WHITE.test(written));
+    if (moves) sheet.mark(t, Mark.Reindent);
   }
 
   private suite(node: number, owner: number): void {
