@@ -8,6 +8,16 @@ import { format } from "../support/format.js";
 const page = (script: string, white = "    "): string =>
   `<html>\n<head>\n${white}<title>Tides</title>\n${script}</head>\n</html>\n`;
 
+describe("line ends of another kind", () => {
+  test.each(["crlf", "cr", "lf"] as const)("leave blank lines blank: %s", (endOfLine) => {
+    const end = { crlf: "\r\n", cr: "\r", lf: "\n" }[endOfLine];
+    const before = page("  <script>\n    f();\n\n    g();\n  </script>\n", "  ");
+    const after = before.replaceAll("\n", end);
+    for (const text of [before, before.replaceAll("\n", "\r\n"), after])
+      expect(format("html", text, { endOfLine })).toBe(after);
+  });
+});
+
 describe("the step of scripts and style sheets", () => {
   test.each([
     ["four blanks", "    "],

@@ -159,20 +159,19 @@ export class Inside {
     );
     return all.map((change, i) => {
       const { from, to, text } = changes[i]!;
-      const endsLine = from === to && isLineEnd(text.charCodeAt(text.length - 1));
-      // What comes in above a blank line leaves no white space on that.
-      if (endsLine && /^[\r\n]/.test(document.slice(to, to + 1)))
-        return { ...change, text: change.text.replace(/[ \t]+$/, "") };
+      const endsLine = isLineEnd(text.charCodeAt(text.length - 1));
+      // What comes in above a blank line, or ends the line there, leaves no white space on that.
+      const isAboveBlank = endsLine && /^[\r\n]/.test(document.slice(to, to + 1));
+      const put = isAboveBlank ? change.text.replace(/[ \t]+$/, "") : change.text;
       const replaced = document.slice(from, to);
       const own = replaced.slice(startOfLine(replaced, replaced.length));
       const old = own === "" && replaced !== "" ? rows.before(change.to) : own;
-      const { length } = change.text;
       let same = 0;
-      while (same < Math.min(old.length, length) && change.text.at(-1 - same) === old.at(-1 - same))
+      while (same < Math.min(old.length, put.length) && put.at(-1 - same) === old.at(-1 - same))
         same++;
-      return same === 0
+      return same === 0 && put === change.text
         ? change
-        : { ...change, to: change.to - same, text: change.text.slice(0, length - same) };
+        : { ...change, to: change.to - same, text: put.slice(0, put.length - same) };
     });
   }
 
