@@ -8,6 +8,8 @@ export interface BlockComment {
   readonly leader?: string;
   /** The opener of those whose lines begin so unless they show otherwise, as `/**`. */
   readonly documentation?: string;
+  /** Whether programs are told what it holds, as those that read XML: its lines stay where they are. */
+  readonly isData?: boolean;
 }
 
 /** A bracket and its closer, one character each. */

@@ -111,6 +111,19 @@ describe("layout", () => {
          <b><![CDATA[ <c>  ]]></b> &low;
       </a>
       `],
+    ["so do comments over several lines that move, as programs are told them", `
+      <a>
+            <!-- one
+          two -->
+        <b/>
+      </a>
+      `, `
+      <a>
+        <!-- one
+          two -->
+        <b/>
+      </a>
+      `],
     ["a lost end tag leaves what is around it alone", `
       <a>
         <b>

@@ -24,7 +24,8 @@ export function placeTrivia(
       leadIn(sheet, t, next, blanks, notation);
       for (; t < next; t++) {
         placeOne(sheet, t, next, blanks, rule);
-        if (tokens.has(t, TokenFlag.MultiLine) && beginsLine(tokens, t))
+        const stays = notation.blockComment?.isData;
+        if (!stays && tokens.has(t, TokenFlag.MultiLine) && beginsLine(tokens, t))
           sheet.mark(t, Mark.Reindent);
       }
     }

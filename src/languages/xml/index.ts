@@ -51,7 +51,7 @@ export const xml: Language = {
   commentRule: R.Comment,
   splitRule: R.Split,
   notation: {
-    blockComment: { open: "<!--", close: "-->" },
+    blockComment: { open: "<!--", close: "-->", isData: true },
     tags: true,
     operand: /[\p{L}\p{N}<"']/u,
   },
