@@ -49,6 +49,7 @@ test.each([
     "Moor:\n\n    moor({\n        ¦\n",
   ],
   ["below a tag there", "Moor:\n\n    <p>¦\n", "Moor:\n\n    <p>\n        ¦\n"],
+  ["in a quotation", "> Moor:\n>\n>     > moor({¦\n", "> Moor:\n>\n>     > moor({\n>       ¦\n"],
   ["before a closer there", "Moor:\n\n    moor({¦})\n", "Moor:\n\n    moor({\n    ¦})\n"],
   ["a tag in a fence of no language", "```\n<p>¦\n```\n", "```\n<p>\n  ¦\n```\n"],
   ["an object in a fence", "```js\n{\n  a: 1,¦\n}\n```\n", "```js\n{\n  a: 1,\n  ¦\n}\n```\n"],

@@ -12,8 +12,8 @@ const SIGNS = Signs.of({ brackets: BRACKETS });
 const CLOSES = /^[ \t]+[)\]}]$/;
 
 /**
- * The white space of the line that follows one of indented code: a step more where that ends with an opening bracket,
- * or leaves an element open.
+ * The white space of the line that follows one of indented code, both behind what their containers take: a step more
+ * where that ends with an opening bracket, or leaves an element open.
  *
  *     Load the board:
  *

@@ -54,9 +54,12 @@ function enteredBehind(text: string, at: number, above: Line, style: Style): Ent
     const step = rest.startsWith("</") ? "" : indentText(style, style.indentSize);
     return put(at, rest, whiteBelow(block, step));
   }
-  if (tip.kind === B.Code && !/^[)\]}]|^<\//.test(rest))
-    return put(at, rest, whiteBelowCode(written, indentText(style, style.indentSize)));
-  if (tip.kind === B.Kept || tip.kind === B.Html || tip.kind === B.Code || tip.kind === B.Fence)
+  if (tip.kind === B.Code) {
+    const code = text.slice(tip.rows.at(-1)!.at, above.end);
+    const step = /^(?:[)\]}]|<\/)/.test(rest) ? "" : indentText(style, style.indentSize);
+    return put(at, rest, leadOf(text, above, chain, line) + whiteBelowCode(code, step));
+  }
+  if (tip.kind === B.Kept || tip.kind === B.Html || tip.kind === B.Fence)
     return put(at, rest, indentOf(text, above));
   const item = innermost<Item>(chain, B.Item);
   if (item !== undefined && item.first === line) {
