@@ -69,6 +69,27 @@ describe.each([
   });
 });
 
+test.each([
+  [
+    "typescript",
+    "return berths.filter(isFree)\n  .map(berth => nameOfTheBerthInTheTimetable(berth, season)).join(', ');\n",
+  ],
+  [
+    "typescript",
+    "class Board extends Table<\n  RowOfTheTimetable<Season>\n> implements Shown {}\n",
+  ],
+  ["python", "board.announce(timetable_of_gullhaven(season)).to(passengers.waiting(at=pier))\n"],
+])("lists as written in expressions by width come to rest: %s, %s", (languageId, code) => {
+  const style = {
+    listSplit: "as-written",
+    expressionSplit: "by-width",
+    maxLineLength: 40,
+  } as const;
+  const text = code.repeat(8);
+  const once = format(languageId, text, style);
+  expect(format(languageId, once, style)).toBe(once);
+});
+
 // A long text is looked at once, so that nothing is mended by a second look.
 describe("long texts come to rest at once", () => {
   test.each<[string, string, string, Partial<Style>, string]>([

@@ -73,7 +73,7 @@ export function formatUntilStable(
   const { text } = syntax.tokens;
   if (!movesLines(changes, text)) return changes;
   const isSnippet = !isPart && text.length < SNIPPET;
-  const doubtful = isSnippet || isDoubtful(language, syntax);
+  const doubtful = isSnippet || isMixed(style) || isDoubtful(language, syntax);
   const mayTurn = styleAfter !== undefined && text.length < LONG && indentsLines(changes, text);
   if (!doubtful && !mayTurn) return changes;
   for (let turn = 1; turn < MOST_TURNS && changes.length > 0; turn++) {
@@ -122,6 +122,13 @@ const LONG = 1 << 16;
 
 /** In shorter texts a second look costs next to nothing. */
 const SNIPPET = 1 << 9;
+
+/**
+ * Whether lists keep the author's lines and expressions do not: where an expression splits hangs on the lists in it, and a list
+ * that has split by then stays so.
+ */
+const isMixed = ({ listSplit, expressionSplit }: Style): boolean =>
+  listSplit === "as-written" && expressionSplit === "by-width";
 
 /** Whether something of a text is not understood, or may swallow what follows it. */
 function isDoubtful({ unparsed }: Language, syntax: Syntax): boolean {
