@@ -69,25 +69,26 @@ describe.each([
   });
 });
 
-test.each([
-  [
-    "typescript",
-    "return berths.filter(isFree)\n  .map(berth => nameOfTheBerthInTheTimetable(berth, season)).join(', ');\n",
-  ],
-  [
-    "typescript",
-    "class Board extends Table<\n  RowOfTheTimetable<Season>\n> implements Shown {}\n",
-  ],
-  ["python", "board.announce(timetable_of_gullhaven(season)).to(passengers.waiting(at=pier))\n"],
-])("lists as written in expressions by width come to rest: %s, %s", (languageId, code) => {
-  const style = {
-    listSplit: "as-written",
-    expressionSplit: "by-width",
-    maxLineLength: 40,
-  } as const;
-  const text = code.repeat(8);
-  const once = format(languageId, text, style);
-  expect(format(languageId, once, style)).toBe(once);
+describe.each([
+  ["as-written", "by-width"],
+  ["by-width", "as-written"],
+] as const)("lists %s in expressions %s come to rest", (listSplit, expressionSplit) => {
+  test.each([
+    [
+      "typescript",
+      "return berths.filter(isFree)\n  .map(berth => nameOf(berth, season)).join(', ');\n",
+    ],
+    [
+      "typescript",
+      "class Board extends Table<\n  RowOfTheTimetable<Season>\n> implements Shown {}\n",
+    ],
+    ["typescript", "wait(tideOverTheSill + draughtOfTheFerry, berth);\n"],
+    ["python", "board.announce(timetable_of_gullhaven(season)).to(passengers.waiting(at=pier))\n"],
+  ])("%s, %s", (languageId, code) => {
+    const style = { listSplit, expressionSplit, maxLineLength: 40 };
+    const once = format(languageId, code.repeat(8), style);
+    expect(format(languageId, once, style)).toBe(once);
+  });
 });
 
 // A long text is looked at once, so that nothing is mended by a second look.

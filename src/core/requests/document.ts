@@ -124,11 +124,10 @@ const LONG = 1 << 16;
 const SNIPPET = 1 << 9;
 
 /**
- * Whether lists keep the author's lines and expressions do not: where an expression splits hangs on the lists in it, and a list
- * that has split by then stays so.
+ * Whether either lists or expressions alone keep the author's lines: where one of them splits hangs on the other in it, and
+ * what has split by then stays so.
  */
-const isMixed = ({ listSplit, expressionSplit }: Style): boolean =>
-  listSplit === "as-written" && expressionSplit === "by-width";
+const isMixed = ({ listSplit, expressionSplit }: Style): boolean => listSplit !== expressionSplit;
 
 /** Whether something of a text is not understood, or may swallow what follows it. */
 function isDoubtful({ unparsed }: Language, syntax: Syntax): boolean {
