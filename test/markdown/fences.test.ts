@@ -57,6 +57,14 @@ describe("whose a fence is", () => {
     expect(region!.start).toBe(start);
   });
 
+  test.each(["/".repeat(40_000), "// ".repeat(10_000), "\n".repeat(20_000), "{// ".repeat(5_000)])(
+    "by what begins it, however long that is: %#",
+    (code) => {
+      const [region] = markdownRegions(parseMarkdown(`\`\`\`js\n${code}\nf();\n\`\`\`\n`));
+      expect(region!.start).toBeUndefined();
+    },
+  );
+
   test.each(["console", "text", "pycon", "diff"])("nobody's: %j", (info) => {
     expect(regions(fenced(info))).toEqual([]);
   });

@@ -53,9 +53,12 @@ const MARKUP = /^[ \t]*<[A-Za-z!]/;
 /** Languages in which braces hold statements, and an object's members where a value is meant. */
 const SCRIPT = /^(?:java|type)script(?:react)?$/;
 
-/** What begins as an object does, after comments: a name and a colon, where no statement ends with the line. */
+/**
+ * What begins as an object does, after comments: a name and a colon, where no statement ends with the line. A comment is
+ * taken whole or not at all, so that a line of slashes is read once.
+ */
 const OBJECT =
-  /^(?:\s|\/\/.*)*\{(?:\s|\/\/.*)*(?:\.\.\.|(?:[\w$-]+|"[^"\r\n]*"|'[^'\r\n]*')[ \t]*:(?![^\r\n]*;[ \t]*[\r\n]))/;
+  /^(?:\s|\/\/[^\r\n]*(?=[\r\n]))*\{(?:\s|\/\/[^\r\n]*(?=[\r\n]))*(?:\.\.\.|(?:[\w$-]+|"[^"\r\n]*"|'[^'\r\n]*')[ \t]*:(?![^\r\n]*;[ \t]*[\r\n]))/;
 
 /** The code in fences: that of a language which is said is laid out, the other is typed only. */
 export function* markdownRegions(syntax: Syntax): Iterable<Region> {
