@@ -24,9 +24,11 @@ export function placeTrivia(
       leadIn(sheet, t, next, blanks, notation);
       for (; t < next; t++) {
         placeOne(sheet, t, next, blanks, rule);
-        const stays = notation.blockComment?.isData;
-        if (!stays && tokens.has(t, TokenFlag.MultiLine) && beginsLine(tokens, t))
-          sheet.mark(t, Mark.Reindent);
+        if (
+          tokens.has(t, TokenFlag.MultiLine)
+          && beginsLine(tokens, t)
+          && !notation.blockComment?.isData
+        ) sheet.mark(t, Mark.Reindent);
       }
     }
     if (tokens.has(t, TokenFlag.EndsLine) && !tokens.isTrivia(t + 1))

@@ -3,6 +3,7 @@ import type { Span } from "../outline/excerpt.js";
 import type { Typed } from "../requests/typing/typed.js";
 import { ruleId } from "../rules.js";
 import type { Style } from "../style/style.js";
+import { trimmedEnd } from "../text/blanks.js";
 import { changed } from "../text/buffer.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
@@ -161,8 +162,8 @@ export class Inside {
       const { from, to, text } = changes[i]!;
       const endsLine = isLineEnd(text.charCodeAt(text.length - 1));
       // What comes in above a blank line, or ends the line there, leaves no white space on that.
-      const isAboveBlank = endsLine && /^[\r\n]/.test(document.slice(to, to + 1));
-      const put = isAboveBlank ? change.text.replace(/[ \t]+$/, "") : change.text;
+      const isAboveBlank = endsLine && isLineEnd(document.slice(to, to + 1).charCodeAt(0));
+      const put = isAboveBlank ? trimmedEnd(change.text) : change.text;
       const replaced = document.slice(from, to);
       const own = replaced.slice(startOfLine(replaced, replaced.length));
       const old = own === "" && replaced !== "" ? rows.before(change.to) : own;

@@ -53,12 +53,13 @@ const MARKUP = /^[ \t]*<[A-Za-z!]/;
 /** Languages in which braces hold statements, and an object's members where a value is meant. */
 const SCRIPT = /^(?:java|type)script(?:react)?$/;
 
-/**
- * What begins as an object does, after comments: a name and a colon, where no statement ends with the line. A comment is
- * taken whole or not at all, so that a line of slashes is read once.
- */
-const OBJECT =
-  /^(?:\s|\/\/[^\r\n]*(?=[\r\n]))*\{(?:\s|\/\/[^\r\n]*(?=[\r\n]))*(?:\.\.\.|(?:[\w$-]+|"[^"\r\n]*"|'[^'\r\n]*')[ \t]*:(?![^\r\n]*;[ \t]*[\r\n]))/;
+/** White space and comments. A comment is taken whole or not at all, so that a line of slashes is read once. */
+const WHITE = String.raw`(?:\s|//[^\r\n]*(?=[\r\n]))*`;
+
+/** What begins as an object does: a name and a colon, where no statement ends with the line, or dots. */
+const OBJECT = new RegExp(
+  String.raw`^${WHITE}\{${WHITE}(?:\.\.\.|(?:[\w$-]+|"[^"\r\n]*"|'[^'\r\n]*')[ \t]*:(?![^\r\n]*;[ \t]*[\r\n]))`,
+);
 
 /** The code in fences: that of a language which is said is laid out, the other is typed only. */
 export function* markdownRegions(syntax: Syntax): Iterable<Region> {
@@ -104,8 +105,9 @@ function regionOf(fence: Fence, text: string, blocks: Blocks): Region | undefine
   const isUnsaid = name === "";
   const sketched = MARKUP.test(own) ? "html" : "plaintext";
   const said = isUnsaid ? sketched : NAMES[name] ?? name;
-  const holdsElements = said === "typescript" && ELEMENTS.test(text.slice(begin, to));
-  const isObject = SCRIPT.test(said) && OBJECT.test(text.slice(begin, to));
+  const body = text.slice(begin, to);
+  const holdsElements = said === "typescript" && ELEMENTS.test(body);
+  const isObject = SCRIPT.test(said) && OBJECT.test(body);
   return {
     // Before an object nothing goes on.
     from: isObject ? starts[first.line]! : begin,

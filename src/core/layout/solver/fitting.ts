@@ -27,6 +27,8 @@ export abstract class Fitting extends Depths {
     const ends = this.measure.nextEnd(begin);
     const fitsTo = Math.min(frames.fitsTo.get(f), ends);
     if (fitsTo > 0 && upTo[fitsTo]! - upTo[begin]! + this.ending(fitsTo) > room) return State.Split;
+    const content = upTo[end]! - upTo[begin]!;
+    if (ends >= end && content + this.toBreak(end, f) <= room) return State.Flat;
     const hug = frames.hug(f);
     // With a bracket that is put in there.
     const toHug = hug > 0 ? upTo[hug]! - upTo[begin]! + this.measure.added(hug) : Infinity;
@@ -42,8 +44,6 @@ export abstract class Fitting extends Depths {
       const fits = (hugged ? toHug : upTo[ends]! - upTo[begin]!) <= room;
       return fits || frames.has(f, FrameFlag.IfItHelps) ? State.Pass : State.Split;
     }
-    const content = upTo[end]! - upTo[begin]!;
-    if (content + this.toBreak(end, f) <= room) return State.Flat;
     if (toHug <= room) return State.Pass;
     if (frames.has(f, FrameFlag.IfItHelps)) {
       // What follows stays on its last line, but for brackets put around it.

@@ -19,8 +19,9 @@ import { whiteBelow } from "./tags.js";
  */
 export function entered(text: string, at: number, style: Style): EnteredText {
   const above = lineBefore(text, at);
-  const answer = enteredBehind(text, at, above, style);
-  const blank = blankBetween(text, at, above);
+  const rest = text.slice(at, lineEnd(text, at));
+  const answer = enteredBehind(text, at, rest, above, style);
+  const blank = blankBetween(text, rest, above);
   const { changes, caret } = answer;
   if (blank === above.end || changes.some(({ from, to }) => from <= above.end && to >= blank))
     return answer;
@@ -29,16 +30,20 @@ export function entered(text: string, at: number, style: Style): EnteredText {
 }
 
 /** Where the blanks at the end of a line begin that were between two words or sentences; two end a line on purpose. */
-function blankBetween(text: string, at: number, { start, end }: Line): number {
+function blankBetween(text: string, rest: string, { start, end }: Line): number {
   const written = text.slice(start, end);
-  const goesOn = !isBlankRow(text.slice(at, lineEnd(text, at)));
-  const between = goesOn ? /(?:(?<=[.!?:]) +|(?<=[^ \t]) )$/ : /(?<=[^ \t]) $/;
+  const between = isBlankRow(rest) ? /(?<=[^ \t]) $/ : /(?:(?<=[.!?:]) +|(?<=[^ \t]) )$/;
   return start + (between.exec(written)?.index ?? written.length);
 }
 
-function enteredBehind(text: string, at: number, above: Line, style: Style): EnteredText {
-  const end = lineEnd(text, at);
-  const rest = text.slice(at, end);
+/** @param rest what went down with the caret. */
+function enteredBehind(
+  text: string,
+  at: number,
+  rest: string,
+  above: Line,
+  style: Style,
+): EnteredText {
   const written = text.slice(above.start, above.end);
   // What stood on a line that Enter leaves empty keeps its place.
   if (isBlankRow(written) && !isBlankRow(rest)) return pushedDown(at, rest, above, written);

@@ -23,7 +23,7 @@ export function begunItem(text: string, at: number): Change[] | undefined {
   const { root, starts } = parseBlocks(text.slice(0, at));
   const lists = root.children.filter(({ kind }) => kind === B.List);
   const list = lists.at(-1);
-  const line = starts.lastIndexOf(start);
+  const line = starts.length - 1;
   if (list?.last !== line || list.children.at(-1)!.first !== line) return undefined;
   const above = list.children.at(-2) ?? lists.at(-2);
   if (above === undefined) return undefined;

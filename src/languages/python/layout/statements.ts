@@ -16,10 +16,11 @@ export function layoutPython(sheet: Sheet, syntax: Syntax, style: Style, stub = 
 }
 
 /**
- * Line feeds and tabs that are written as escapes. What stands behind one in a docstring has a margin, or columns, of its
- * own, so that `inspect.cleandoc` would tell another text once the other lines have moved.
+ * Line feeds and tabs that are written as escapes, in a string that is not raw. What stands behind one in a docstring has a
+ * margin, or columns, of its own, so that `inspect.cleandoc` would tell another text once the other lines have moved.
  */
-const ESCAPED_WHITE = /(?<!\\)(?:\\\\)*\\(?:[nt]|x0[9a]|0?1[12]|u000[9a]|u0000000[9a])/i;
+const ESCAPED_WHITE =
+  /^(?!u?r)[^]*?(?<!\\)(?:\\\\)*\\(?:[nt]|x0[9a]|0?1[12]|u000[9a]|u0000000[9a])/i;
 
 /** Blocks and statements. */
 class PythonLayout extends ExpressionLayout {
@@ -133,11 +134,8 @@ class PythonLayout extends ExpressionLayout {
   private docstring(t: number): void {
     const { tokens, sheet } = this;
     const written = tokens.textOf(t);
-    const moves =
-      tokens.has(t, TokenFlag.MultiLine)
-      && /^[ru]*("""|''')/i.test(written)
-      && (/^u?r/i.test(written) || !ESCAPED_WHITE.test(written));
-    if (moves) sheet.mark(t, Mark.Reindent);
+    const isLong = tokens.has(t, TokenFlag.MultiLine) && /^[ru]*("""|''')/i.test(written);
+    if (isLong && !ESCAPED_WHITE.test(written)) sheet.mark(t, Mark.Reindent);
   }
 
   private suite(node: number, owner: number): void {
