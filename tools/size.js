@@ -17,13 +17,13 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 47_830,
+    most: 48_090,
   },
   {
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 63_230,
+    most: 63_500,
   },
   {
     name: "core with JavaScript and TypeScript",

@@ -2,6 +2,7 @@ import { Answer, type TypedAnswer } from "./answer.js";
 import { Edited } from "./edited.js";
 import { importSettings } from "./imports/order.js";
 import type { Language } from "./language.js";
+import type { FindEdges } from "./layout/solution.js";
 import { Signs } from "./notation.js";
 import { once } from "./once.js";
 import type { ContentChange, OpenOptions } from "./opened.js";
@@ -67,6 +68,8 @@ export class Document {
   readonly regions: HostRegions | undefined;
   /** @internal Whether it is a region that seems to end too early. */
   isCut = false;
+  /** @internal The edges of the fragment of its host that it is. */
+  edges: FindEdges | undefined = undefined;
 
   constructor(
     readonly language: Language,
@@ -255,6 +258,7 @@ export class Document {
       this.style(style),
       view.lines,
       insideOf(placed),
+      view.lines.length === this.lines.length ? { edges: this.edges } : {},
     ));
     const stretches = placed.map(({ first, last }) => ({
       from: view.lines.lineStart(first),
@@ -580,6 +584,7 @@ export class Document {
     const own = this.wholeText.formatted(
       style,
       this.reading.showsItsStep(style) ? undefined : this.styleAfter(call, style),
+      this.edges,
     );
     // What is laid out of it are the texts that it holds.
     if (this.language.held !== undefined)

@@ -3,6 +3,7 @@ import { Signs } from "./notation.js";
 import type { Span } from "./outline/excerpt.js";
 import { wholeSpan, type Reading, type View } from "./reading.js";
 import { Remembered, reachesOver, type Whole } from "./remembered.js";
+import type { FindEdges } from "./layout/solution.js";
 import { formatUntilStable, unsettledStretches, type StyleAfter } from "./requests/document.js";
 import { sameStyle, type Style } from "./style/style.js";
 
@@ -15,6 +16,7 @@ const covers = (outer: Span, inner: Span): boolean =>
 /** What formatting a whole text comes to; kept, and mended where the text has changed. */
 export class WholeText {
   private remembered: Remembered | undefined = undefined;
+  private edges: FindEdges | undefined = undefined;
 
   /** @param isPart whether the text is a region of another. */
   constructor(
@@ -38,17 +40,19 @@ export class WholeText {
    * The changes that format the text, regions in it apart, and what was left alone.
    *
    * @param styleAfter tells the style of a text that formatting has left; undefined where it is the same.
+   * @param edges those of the fragment that the text is.
    */
-  formatted(style: Style, styleAfter?: StyleAfter): Whole {
+  formatted(style: Style, styleAfter?: StyleAfter, edges?: FindEdges): Whole {
     const { language, reading } = this;
-    if (reading.waiting) this.remembered = undefined;
+    if (reading.waiting || this.edges !== edges) this.remembered = undefined;
+    this.edges = edges;
     reading.catchUp();
     // What does not parse may reach further than what was read again.
     const known = this.remembered?.holds === true ? this.remembered : undefined;
     if (known !== undefined && sameStyle(known.style, style) && this.refreshed(known, style))
       return known.whole;
     const { syntax } = reading;
-    const changes = formatUntilStable(language, syntax, style, styleAfter, this.isPart);
+    const changes = formatUntilStable(language, syntax, style, styleAfter, this.isPart, edges);
     const whole = { changes, unsettled: unsettledStretches(language, syntax) };
     this.remembered = new Remembered(style, whole);
     return whole;

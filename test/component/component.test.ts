@@ -175,6 +175,11 @@ describe("requests", () => {
       "<template>\n  <p\n    v-if=\"low &&¦\"\n  />\n</template>\n",
       "<template>\n  <p\n    v-if=\"low &&\n      ¦\"\n  />\n</template>\n",
     ],
+    [
+      "below an attribute, be what a value lost below it",
+      "<template>\n  <p\n    id=\"low\"¦\n      late: true,\n    })\"\n  />\n</template>\n",
+      "<template>\n  <p\n    id=\"low\"\n    ¦\n      late: true,\n    })\"\n  />\n</template>\n",
+    ],
     ["in a style sheet", "<style>\n.a {¦}\n</style>\n", "<style>\n.a {\n  ¦\n}\n</style>\n"],
   ])("Enter %s", (_, text, wanted) => {
     expect(keyed("vue", text)).toBe(wanted);
@@ -192,6 +197,21 @@ describe("requests", () => {
       "<template>\n  <template #low>\n    a\n  </template>¦\n",
     ],
   ])("an end tag %s", (_, text, wanted) => {
+    expect(keyed("vue", text, ">")).toBe(wanted);
+  });
+
+  test.each([
+    [
+      "goes to the margin where no other is open",
+      "<script>\nlow();\n</script>\n\n  <template lang=\"ts\"¦\n    <p />\n</template>\n",
+      "<script>\nlow();\n</script>\n\n<template lang=\"ts\">¦\n    <p />\n</template>\n",
+    ],
+    [
+      "stays where it may be an element",
+      "<template>\n  <template #low¦\n</template>\n",
+      "<template>\n  <template #low>¦\n</template>\n",
+    ],
+  ])("a tag that begins a block %s", (_, text, wanted) => {
     expect(keyed("vue", text, ">")).toBe(wanted);
   });
 

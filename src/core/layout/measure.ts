@@ -8,6 +8,7 @@ import { endsLineAt, isLineEnd } from "../text/line-ends.js";
 import { lastAtMost } from "../text/search.js";
 import { columnsBetween, indentColumn } from "../text/width.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
+import type { Edges } from "./solution.js";
 
 /** Tokens whose width is not simply their length. */
 const UNEVEN = TokenFlag.MultiLine | TokenFlag.EndsLine;
@@ -48,6 +49,7 @@ export class Measure {
     private readonly limit: number,
     { trailingSpace, notation }: Pick<Language, "trailingSpace" | "notation">,
     private readonly frozen?: (gap: number) => boolean,
+    private readonly edges?: Edges,
   ) {
     const { tokens } = sheet;
     this.commentSpace = trailingSpace;
@@ -55,6 +57,10 @@ export class Measure {
     this.odd = oddCharacters(tokens.text);
     this.upTo = new Allotment(tokens.count * 4 + 8).ints(tokens.count + 2);
     this.sum(tokens.count);
+    // With the tokens at its edges counts what a fragment has around it.
+    if (edges === undefined) return;
+    for (let g = edges.first; g < this.upTo.length; g++)
+      this.upTo[g]! += g > edges.last ? edges.before + edges.after : edges.before;
   }
 
   /** Fills `upTo` from left to right. */
@@ -170,7 +176,8 @@ export class Measure {
   /** Columns of token t when it is really written. */
   full(t: number): number {
     const { tokens } = this.sheet;
-    const written = this.columns(tokens.start(t), tokens.end(t));
+    const before = t + 1 === this.edges?.first ? this.edges.before : 0;
+    const written = this.columns(tokens.start(t), tokens.end(t)) + before;
     return this.sheet.is(t, Mark.Rewritten) ? written + this.grown(t) : written;
   }
 

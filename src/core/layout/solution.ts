@@ -1,5 +1,6 @@
 import type { Language } from "../language.js";
 import type { Style } from "../style/style.js";
+import type { TokenTable } from "../syntax/tokens.js";
 
 /** Stands for the indentation as it is written. */
 export const KEPT = -1;
@@ -27,6 +28,19 @@ export interface Insert {
   readonly column: number;
 }
 
+/** A fragment in its surroundings: lines end within it, and never at its edges. */
+export interface Edges {
+  /** The gaps before its first token, and after its last. */
+  readonly first: number;
+  readonly last: number;
+  /** Columns that its surroundings take beyond those of what stands for them. */
+  readonly before: number;
+  readonly after: number;
+}
+
+/** Tells the edges of the fragment that a text holds in its surroundings; undefined where its lines may end there. */
+export type FindEdges = (tokens: TokenTable) => Edges | undefined;
+
 export interface SolverOptions {
   readonly style: Style;
   readonly language: Pick<Language, "trailingSpace" | "breaksAnywhere" | "notation">;
@@ -38,4 +52,5 @@ export interface SolverOptions {
   readonly withinLines?: boolean;
   /** Gaps for one space in which a line ends all the same, as behind an operator. */
   readonly spaced?: ReadonlySet<number>;
+  readonly edges?: Edges | undefined;
 }

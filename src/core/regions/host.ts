@@ -176,7 +176,7 @@ export class HostRegions {
       const isWithinLine = one.region.start !== undefined;
       for (const change of changes) {
         inside.push(change);
-        resized ||= isWithinLine && change.text.length !== change.to - change.from;
+        resized ||= isWithinLine && resizes(lines, change);
       }
     }
     const isSettled = after.every((one) => one.unsettled().length === 0);
@@ -407,6 +407,11 @@ function goesOn(lines: Lines, { to, start }: Region, offset: number): boolean {
   for (let at = to; at < end; at += LOOK)
     if (lines.slice(at, Math.min(end, at + LOOK)).trim() !== "") return false;
   return true;
+}
+
+/** Whether a change gives its line another length, or other lines. */
+function resizes(lines: Lines, { from, to, text }: Change): boolean {
+  return text.length !== to - from || /[\r\n]/.test(lines.slice(from, to));
 }
 
 const meets = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;

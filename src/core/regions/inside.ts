@@ -1,4 +1,5 @@
 import type { Document } from "../document.js";
+import type { FindEdges } from "../layout/solution.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Typed } from "../requests/typing/typed.js";
 import { ruleId } from "../rules.js";
@@ -14,6 +15,7 @@ import { pattern } from "../text/patterns.js";
 import { beginsItsLine, columnsBetween, startOfLine } from "../text/width.js";
 import { escaped } from "../notation.js";
 import { beginsCode, goesOnAt } from "./code.js";
+import { edgesIn, type KnownEdges } from "./edges.js";
 import type { Region } from "./region.js";
 import type { Lacking, RegionRows } from "./rows.js";
 import { tearsMasks } from "./masks.js";
@@ -26,6 +28,8 @@ const blanksBehind = (signs: string): RegExp =>
 /** In however narrow a column a region stands, its lines may be so long. */
 const LEAST_WIDTH = 20;
 
+const LINE_END = /[\r\n]/;
+
 /** Whether a change touches nothing but the white space before a line. */
 const indents = (old: string, { from, to, text }: Change): boolean =>
   beginsItsLine(old, from) && /^[ \t]*$/.test(old.slice(from, to) + text);
@@ -37,6 +41,8 @@ export interface Opened {
   after: string;
   /** Where it was found last: that tells its step where it shows none. */
   region: Region;
+  /** Those of a fragment, where it was laid out last. */
+  edges?: KnownEdges;
 }
 
 /** What a region takes from the style of its host. */
@@ -108,6 +114,16 @@ export class Inside {
       endOfLine: this.around.endOfLine,
       maxLineLength: Math.max(width, LEAST_WIDTH),
     };
+  }
+
+  /** The edges of the fragment that it is. */
+  private edgesIn(host: Lines): FindEdges | undefined {
+    const { region, opened } = this;
+    const { before, after } = opened;
+    if (before === "") return undefined;
+    const step = this.around.own().indentSize;
+    opened.edges = edgesIn(host, region, [before, after], step, opened.edges);
+    return opened.edges.of;
   }
 
   /** The host's step, where what the region shows, or was asked for, would mix tabs and spaces on its lines. */
@@ -183,6 +199,7 @@ export class Inside {
    */
   formatted(host: Lines, call: Partial<Style> | undefined): Change[] {
     const { document, rows, opened: { before } } = this;
+    document.edges = this.edgesIn(host);
     const { changes, unsettled } = document.formatDocument(this.style(call));
     this.left = document.spansOf(unsettled);
     if (this.isBroken(unsettled)) return [];
@@ -192,8 +209,10 @@ export class Inside {
     const lacking: Lacking[] = [];
     const { short } = rows;
     const filled = new Set<number>();
-    for (const { from, to, text } of short.length === 0 ? [] : changes)
-      if (from === to && text !== "" && !isLineEnd(text.charCodeAt(0))) filled.add(from);
+    for (const { from, to, text } of short.length === 0 ? [] : changes) {
+      const fills = from === to ? text !== "" : !LINE_END.test(document.slice(from, to + 1));
+      if (fills && !isLineEnd(text.charCodeAt(0))) filled.add(from);
+    }
     for (const inner of short) {
       const start = before.length + inner;
       // A text may go on there, or nothing stand but what comes in.
@@ -266,6 +285,7 @@ export class Inside {
         end: this.positionAt(Math.min(to, region.to)),
       }));
     if (ranges.length === 0) return [];
+    document.edges = this.edgesIn(host);
     const { changes, unsettled } = document.formatSelection(ranges, this.style(call));
     if (this.isBroken(unsettled)) return [];
     return this.withoutTrailing(

@@ -1,5 +1,6 @@
+import type { Span } from "../outline/excerpt.js";
 import { LineStarts, beginsItsLine, startOfLine, whiteOf } from "../text/width.js";
-import type { Region } from "./region.js";
+import type { Beside, Region } from "./region.js";
 
 /** Where a region lies, and what stands before each of its lines. */
 export type Place = Pick<Region, "from" | "to" | "prefix" | "nested">;
@@ -26,4 +27,24 @@ export function withinLine(text: string, from: number, to: number): Place | unde
   if (lines.text !== text) lines = new LineStarts(text);
   const prefix = whiteOf(text, begin, lines.of(begin));
   return { from: begin, to: begin + trimmed.length, prefix };
+}
+
+/** Further away nothing is looked at: no line is that long. */
+const FAR = 1 << 10;
+
+/**
+ * What stands beside a part of a word that goes as a whole to another line, up to the white space around it.
+ *
+ *     Next tide: <b>@(tide.time + 1)</b>, low
+ *                ^^^^^              ^^^^^^
+ */
+export function besideWord(text: string, part: Span, word: Span = part): Beside {
+  const above = text.slice(Math.max(0, word.from - FAR), word.from);
+  const white = /^[^]*\s/.exec(above)?.[0].length ?? 0;
+  const rest = /^\S*/.exec(text.slice(word.to, word.to + FAR))![0];
+  return {
+    before: part.from - word.from + above.length - white,
+    after: word.to - part.to + rest.length,
+    steps: 0,
+  };
 }

@@ -17,6 +17,15 @@ export interface Island extends Span {
   readonly as?: string;
 }
 
+/** What goes with a fragment on a line of its own. */
+export interface Beside {
+  /** How many UTF-16 units stand before it there, and how many after it. */
+  readonly before: number;
+  readonly after: number;
+  /** How many steps deeper than its line as it stands that line would be. */
+  readonly steps: number;
+}
+
 /** A stretch of a text that is written in another language. */
 export interface Region extends Span {
   /** The identifier of that language; one that nobody knows is moved, and never touched. */
@@ -27,6 +36,8 @@ export interface Region extends Span {
   readonly prefix: string;
   /** Whether not all of its lines have that before them: it is left alone until its host has given it to them. */
   readonly isUneven?: boolean | undefined;
+  /** What a fragment has beside it once its host begins a line before it; nothing where that is left out. */
+  readonly beside?: Beside | undefined;
   /** Whether its lines stand in the depth of the host's lines, behind white space of the same kind. */
   readonly nested?: boolean | undefined;
   /** Whether it seems to end too early, as a bracket lacks in it: what stands below tells nothing then. */

@@ -3,7 +3,7 @@ import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import { render } from "../layout/render.js";
 import { Sheet } from "../layout/sheet.js";
-import type { SolverOptions } from "../layout/solution.js";
+import type { FindEdges, SolverOptions } from "../layout/solution.js";
 import { solve } from "../layout/solver/index.js";
 import { placeTrivia } from "../layout/trivia.js";
 import { sameStyle, type Style } from "../style/style.js";
@@ -24,6 +24,7 @@ export function formatWhole(
   syntax: Syntax,
   style: Style,
   part?: Required<Pick<SolverOptions, "frozen" | "withinLines">>,
+  edges?: FindEdges,
 ): ChangeList {
   if (holdsFile(syntax)) return new ChangeList();
   if (language.rewrite !== undefined) return rewritten(language.rewrite(syntax, style), syntax);
@@ -32,6 +33,7 @@ export function formatWhole(
     style,
     language,
     ...(part === undefined ? {} : { ...part, follows: true }),
+    edges: edges?.(syntax.tokens),
   });
   return render(sheet, solution, style, language);
 }
@@ -68,8 +70,9 @@ export function formatUntilStable(
   style: Style,
   styleAfter?: StyleAfter,
   isPart = false,
+  edges?: FindEdges,
 ): ChangeList {
-  let changes = formatWhole(language, syntax, style);
+  let changes = formatWhole(language, syntax, style, undefined, edges);
   const { text } = syntax.tokens;
   if (!movesLines(changes, text)) return changes;
   const isSnippet = !isPart && text.length < SNIPPET;
@@ -82,7 +85,7 @@ export function formatUntilStable(
     const again = language.parse(formatted, syntax.unbalanced && syntax.held !== undefined);
     const after = styleAfter?.of(again) ?? style;
     if (!doubtful && sameStyle(after, style)) break;
-    const more = formatWhole(language, again, after);
+    const more = formatWhole(language, again, after, undefined, edges);
     if (more.length === 0) break;
     changes = compose(text, changes, more);
   }

@@ -1,4 +1,5 @@
 import type { Language, Syntax } from "../language.js";
+import type { FindEdges } from "../layout/solution.js";
 import type { Style } from "../style/style.js";
 import type { Change } from "../text/edits.js";
 import type { LineIndex } from "../text/lines.js";
@@ -25,11 +26,11 @@ export function formatLines(
   style: Style,
   lines: LineIndex,
   inside: (line: number) => boolean,
-  { withinLines = false, first = 0 } = {},
+  { withinLines = false, first = 0, edges = undefined as FindEdges | undefined } = {},
 ): Change[] {
   const { tokens } = syntax;
   const frozen = (gap: number): boolean => gap < first || !inside(lines.lineAt(tokens.gapEnd(gap)));
-  return [...formatWhole(language, syntax, style, { frozen, withinLines })].filter(
+  return [...formatWhole(language, syntax, style, { frozen, withinLines }, edges)].filter(
     ({ from, to }) => {
       for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
         if (!inside(line)) return false;

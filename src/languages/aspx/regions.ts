@@ -1,5 +1,5 @@
 import type { Syntax } from "../../core/language.js";
-import { wholeLines, withinLine } from "../../core/regions/place.js";
+import { besideWord, wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import { Step, islandStep } from "../html/islands.js";
 import { T } from "../html/kinds.js";
@@ -59,7 +59,9 @@ function* islands(text: string, from: number, to: number): Iterable<Region> {
 function value(text: string, from: number, code: string): Region | undefined {
   const place = withinLine(text, from, from + code.length);
   if (place === undefined || LINE_END.test(code.trim())) return undefined;
-  return { ...place, languageId: "csharp", start: "expression", closer: /%>/ };
+  const island = { from: text.lastIndexOf("<%", from), to: from + code.length + "%>".length };
+  const beside = besideWord(text, place, island);
+  return { ...place, languageId: "csharp", start: "expression", beside, closer: /%>/ };
 }
 
 /** Statements on lines of their own, or one on the line of its island, where their braces add up. */

@@ -15,7 +15,10 @@ const BLOCK_BELOW = /^([^]*?)[\r\n]<\//;
 const AT_MARGIN = /[\r\n]\S/;
 
 /** A line that ends a block within which no other of its name may stand, as a template may within one. */
-const BLOCK_END = /^([ \t]+)(<\/(?!template>)[\w-]+>)$/;
+const BLOCK_END = /^[ \t]+(<\/(?!template>)[\w-]+>)$/;
+
+/** A line that begins a block. */
+const BLOCK_START = /^[ \t]+<[a-zA-Z][^<>]*>$/;
 
 /** What components say of text that is typed between their blocks. */
 export const componentTyping: Typing = {
@@ -31,11 +34,13 @@ export const componentTyping: Typing = {
   },
   closers: closerOf,
   completed(text, at, character) {
+    if (character !== ">") return undefined;
     const start = startOfLine(text, at);
-    const [, white, tag] = BLOCK_END.exec(text.slice(start, at)) ?? [];
-    if (character !== ">" || white === undefined || closerOf(text.slice(0, start)) !== tag)
-      return undefined;
-    return [{ from: start, to: start + white.length, text: "", rule: RULES[R.Line]! }];
+    const line = text.slice(start, at);
+    const tag = BLOCK_END.exec(line)?.[1] ?? (BLOCK_START.test(line) ? "" : undefined);
+    if (tag === undefined || closerOf(text.slice(0, start)) !== tag) return undefined;
+    const white = line.length - line.trimStart().length;
+    return [{ from: start, to: start + white, text: "", rule: RULES[R.Line]! }];
   },
 };
 

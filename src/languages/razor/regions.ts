@@ -1,6 +1,6 @@
 import type { Syntax } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
-import { wholeLines, withinLine } from "../../core/regions/place.js";
+import { besideWord, wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Fragment, Region } from "../../core/regions/region.js";
 import { pattern } from "../../core/text/patterns.js";
 import { beginsItsLine, whiteOf } from "../../core/text/width.js";
@@ -132,5 +132,11 @@ function* value(text: string, from: number, to: number): Iterable<Region> {
   const place = inner.includes("@<") ? undefined : withinLine(text, from, to);
   if (place === undefined) return;
   const isSketch = /[\r\n]/.test(inner.trim());
-  yield { ...place, languageId: "csharp", start: "expression", ...(isSketch && { isSketch }) };
+  yield {
+    ...place,
+    languageId: "csharp",
+    start: "expression",
+    beside: besideWord(text, place),
+    ...(isSketch && { isSketch }),
+  };
 }

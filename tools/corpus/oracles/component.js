@@ -34,7 +34,8 @@ function markup(node) {
   const value = ({ content = "" } = {}) => content.replace(/[\s;,()"'`]+/g, "");
   switch (node.type) {
     case TEXT: return node.content.replace(/[ \t\n\f\r]+/g, " ");
-    case COMMENT: return `<!--${node.content}-->`;
+    // Its lines move together, as in pages.
+    case COMMENT: return `<!--${node.content.replace(/[ \t\n\f\r]+/g, " ")}-->`;
     case INTERPOLATION: return `{{${value(node.content)}}}`;
     default: {
       const props = (node.props ?? []).map((prop) =>

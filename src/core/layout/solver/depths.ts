@@ -26,6 +26,16 @@ export abstract class Depths extends SolverState {
     return indent === this.base[outer]! + this.stepsOf(outer) * this.step ? this.step : 0;
   }
 
+  /** Whether a frame lays out the edges of a fragment, at which no line may end. */
+  protected isEdge(f: number): boolean {
+    const { options: { edges }, sheet: { frames } } = this;
+    if (edges === undefined || f === ROOT) return false;
+    // A comment may end a line there all the same, and what it comes to is given up.
+    if (frames.has(f, FrameFlag.Block | FrameFlag.Split)) return false;
+    const holds = (gap: number): boolean => frames.begin(f) <= gap && frames.end(f) >= gap;
+    return holds(edges.first) || holds(edges.last);
+  }
+
   /**
    * The steps of a frame. Where it has none, and the frames around stand joined although they hold a line
    * end, those of the nearest that has: in `moor(boat +` the next line is one step in.
@@ -36,6 +46,7 @@ export abstract class Depths extends SolverState {
     const aligned = frames.alignedIn.get(f);
     if (aligned !== ROOT && this.beginsLine(frames.begin(aligned))) return 0;
     let steps = this.isOpened(f) ? 1 : frames.stepsOf(f);
+    if (steps === 0 && this.isEdge(frames.parent(f))) return 1;
     if (this.state[f] === State.Rows || frozen === undefined || frames.has(f, FrameFlag.Block))
       return steps;
     // A line that is asked for alone may go on where the layout would not let it.

@@ -12,6 +12,7 @@ export abstract class Fitting extends Depths {
     const begin = frames.begin(f);
     const end = frames.end(f) + 1;
     const { frozen } = this.options;
+    if (this.isEdge(f)) return State.Pass;
     if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end)))
       return State.Pass;
     if (frames.has(f, FrameFlag.Rows))
@@ -145,6 +146,6 @@ export abstract class Fitting extends Depths {
     if (f === ROOT || this.state[f] !== State.Pass) return -1;
     if (frames.has(f, FrameFlag.Split) || this.forced[f] === 1) return -1;
     if (frames.has(f, FrameFlag.Parens) && frames.has(f, FrameFlag.IfItHelps)) return -1;
-    return f;
+    return this.isEdge(f) ? -1 : f;
   }
 }

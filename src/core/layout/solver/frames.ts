@@ -23,7 +23,7 @@ export abstract class FrameStack extends Fitting {
     const bound = frames.bound.get(f);
     const reachable =
       (parent === ROOT ? this.options.language.breaksAnywhere : this.safe[parent] === 1)
-      && (bound === ROOT || this.state[bound]! >= State.Split);
+      && (bound === ROOT || this.state[bound]! >= State.Split || this.isEdge(bound));
     let state = this.decide(f);
     if (state === State.Split && !bracket && !block && !parens && !reachable) state = State.Pass;
     this.state[f] = state;

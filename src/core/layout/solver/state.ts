@@ -90,6 +90,7 @@ export abstract class SolverState {
       options.style.maxLineLength,
       options.language,
       options.frozen,
+      options.edges,
     );
     this.remarks = new Remarks(
       sheet.tokens,

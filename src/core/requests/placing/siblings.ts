@@ -39,7 +39,9 @@ export function siblingBelow(
   if (notation.tags === true && OF_TAG.test(text)) return undefined;
   const sheet = demands(language, syntax, style);
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
-  if (rest === "" && goesOn(sheet, t, stands, style, signs)) return there;
+  // Below one attribute stands the next, or what a value holds that lost its beginning.
+  const isNext = notation.tags === true && white !== undefined && /^[:@]?\w/.test(text);
+  if (rest === "" && !isNext && goesOn(sheet, t, stands, style, signs)) return there;
   // A word right behind a tag is text, or what a tag left that lost its beginning.
   if (notation.carriesOn?.test(text) === true || (/^\w/.test(text) && tokens.is(t - 1, ">")))
     return undefined;

@@ -7,6 +7,7 @@ import { pattern } from "../../../core/text/patterns.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { N, T } from "../../html/kinds.js";
 import { attributeOf } from "../../html/layout/tags.js";
+import { besideText, besideValue } from "./beside.js";
 import { directiveOf } from "./directives.js";
 
 /** A string in an attribute must not take its delimiter, nor be read otherwise on several lines. */
@@ -26,7 +27,7 @@ export function* templateRegions(syntax: Syntax): Iterable<Region> {
     if (kind === T.Word) {
       for (const { from, to } of interpolations(text, tokens.start(t), tokens.end(t))) {
         const region = regionIn(text, from + 2, to - 2, "expression", /[{}]/);
-        if (region !== undefined) yield region;
+        if (region !== undefined) yield { ...region, beside: besideText(tokens, t, region) };
       }
     } else if (kind === T.Value) {
       const quote = text[tokens.start(t)]!;
@@ -35,7 +36,7 @@ export function* templateRegions(syntax: Syntax): Iterable<Region> {
       const inner = { from: tokens.start(t) + 1, to: tokens.end(t) - closed };
       for (const part of directiveOf(tokens.textOf(t - 2), text, inner)) {
         const region = regionIn(text, part.from, part.to, part.start, pattern(quote));
-        if (region !== undefined) yield region;
+        if (region !== undefined) yield { ...region, beside: besideValue(tokens, t, region) };
       }
     }
   }
