@@ -258,7 +258,7 @@ export class Document {
       this.style(style),
       view.lines,
       insideOf(placed),
-      view.lines.length === this.lines.length ? { edges: this.edges } : {},
+      { edges: this.edges },
     ));
     const stretches = placed.map(({ first, last }) => ({
       from: view.lines.lineStart(first),

@@ -81,7 +81,9 @@ export class Signs {
       ...(tags === true ? [">", "/>", "</"] : []),
     ]);
     this.leader = blockComment?.leader === undefined ? -1 : code(blockComment.leader);
-    this.whites = new RegExp(`^[ \\t]*(?=[^\\s${escaped(blockComment?.leader ?? "")}])`, "gm");
+    // What tags hold may have comments of its own.
+    const leader = blockComment?.leader ?? (tags ? "*" : "");
+    this.whites = new RegExp(`^[ \\t]*(?=[^\\s${escaped(leader)}])`, "gm");
     // The last character may be repeated, and one more may say what kind of comment it is.
     const runs = lineComments.map((sign) => `${escaped(sign)}${escaped(sign.at(-1)!)}*`);
     this.lineComment = runs.length === 0

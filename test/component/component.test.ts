@@ -71,6 +71,16 @@ describe("blocks", () => {
       "<template>\n  <p>\n    a\n  </p>\n</template>\n",
     ],
     [
+      "in tabs, each a step, in a file of blanks",
+      "<template>\n\t<p>\n\t\ta\n\t</p>\n</template>\n<script>\nif (a) {\n  if (b) {\n    c();\n  }\n}\n</script>\n",
+      "<template>\n  <p>\n    a\n  </p>\n</template>\n<script>\nif (a) {\n  if (b) {\n    c();\n  }\n}\n</script>\n",
+    ],
+    [
+      "whatever the lines of a comment begin with",
+      "<template>\n\t<p />\n</template>\n<script>\n/**\n * Low\n * water\n * at\n * six\n */\nif (a) {\n  b();\n}\n</script>\n",
+      "<template>\n  <p />\n</template>\n<script>\n/**\n * Low\n * water\n * at\n * six\n */\nif (a) {\n  b();\n}\n</script>\n",
+    ],
+    [
       "in a language that nobody knows",
       '<style lang="stylus">\n.a\n  b  c\n</style>\n',
       '<style lang="stylus">\n.a\n  b  c\n</style>\n',

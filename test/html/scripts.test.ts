@@ -133,6 +133,27 @@ describe("texts over several lines in code", () => {
         </div>
       </main>
       `],
+    ["which a backslash carries on stay, and whose line ends are others", `
+      <main>
+      <div>
+      <script>
+          const notice = "Low water \\
+        at six \\\r\n      and at seven";
+          show(notice);
+      </script>
+      </div>
+      </main>
+      `, `
+      <main>
+        <div>
+          <script>
+            const notice = "Low water \\
+        at six \\\r\n      and at seven";
+            show(notice);
+          </script>
+        </div>
+      </main>
+      `],
     ["those on one line do not", `
       <div>
       <script>

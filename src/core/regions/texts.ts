@@ -3,7 +3,7 @@ import type { Span } from "../outline/excerpt.js";
 import { isLineEnd } from "../text/line-ends.js";
 
 /** What begins a text that may go on over several lines, in one language or another. */
-const BEGINS = /`|"""|'''|@\$?"/;
+const BEGINS = /`|"""|'''|@\$?"|\\[\r\n]/;
 
 /** Those texts where they end on the line on which they begin, as `` `pier ${berth}` `` does. */
 const ON_ONE_LINE =
@@ -11,7 +11,7 @@ const ON_ONE_LINE =
 
 /** What white space, names, comments and texts of one line come to; texts of several lines in C#. */
 const PIECE =
-  /\s+|[\w$]+|\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"(?!")|("{3,})(?!")[^]*?[^"]\1(?!")|"(?!"")(?:[^"\\\r\n]|\\[^])*"|'(?!'')(?:[^'\\\r\n]|\\[^])*'/y;
+  /\s+|[\w$]+|\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"(?!")|("{3,})(?!")[^]*?[^"]\1(?!")|"(?!"")(?:[^"\\\r\n]|\\(?:\r\n|[^]))*"|'(?!'')(?:[^'\\\r\n]|\\(?:\r\n|[^]))*'/y;
 
 /** A regular expression (ECMA-262, 12.9.5). */
 const PATTERN = /\/(?:[^/\\[\r\n]|\\.|\[(?:[^\]\\\r\n]|\\.)*\])+\/\w*/y;

@@ -5,7 +5,7 @@ import { reindentCode, textsIn } from "../../core/regions/texts.js";
 import { indentText } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { indentColumn, lineColumn, whiteOf } from "../../core/text/width.js";
+import { indentColumn, lineColumn, startOfLine, whiteOf } from "../../core/text/width.js";
 import type { Change } from "../../core/text/edits.js";
 import { pushChanges } from "../../core/text/minimise.js";
 import { T } from "./kinds.js";
@@ -14,6 +14,9 @@ import { R, RULES } from "./rules.js";
 
 /** Elements whose white space is shown as it stands. */
 const SHOWN = /<(?:pre|textarea)\b/i;
+
+/** What a line that holds something begins with. */
+const WHITE = /(?<=[\r\n])[ \t]+(?=[^ \t\r\n])/g;
 
 /** States the demands on the gaps of a component: blocks stay where they are, and what they hold gets its place. */
 export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style): void {
@@ -45,9 +48,9 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
     const frame = sheet.open(t, t + 1, FrameFlag.Block, texts === undefined ? 0 : 1);
     sheet.frames.anchor.set(frame, t - 1);
     if (texts !== undefined) {
-      const by = columnOf(t - 1) + style.indentSize - columnOf(t);
       sheet.line(t, 0, 0, R.Block);
-      sheet.rewrite(t, otherWhite(tokens, t, texts, by, style));
+      const column = columnOf(t - 1) + style.indentSize;
+      sheet.rewrite(t, otherWhite(tokens, t, texts, column, style));
     } else if (!isDeeper && !(isMarkup && isText(tokens, t, 0))) {
       if (reindentCode(sheet, t) || !tokens.onNewLine(t)) sheet.line(t, 0, 0, R.Block);
       else sheet.set(t, Demand.Level, R.Block);
@@ -62,29 +65,36 @@ export function layoutComponent(sheet: Sheet, { tokens }: Syntax, style: Style):
 }
 
 /**
- * The changes that indent the lines of token t but the first in the style's kind, moved by a number of columns.
+ * The changes that indent the lines of token t but the first in the style's kind, moved as that is.
  *
  * @param texts those in it over several lines, which stay.
+ * @param column that of the first line from now on.
  */
 function otherWhite(
   tokens: TokenTable,
   t: number,
   texts: readonly Span[],
-  by: number,
+  column: number,
   style: Style,
 ): Change[] {
   const { text } = tokens;
   const start = tokens.start(t);
-  const rule = RULES[R.Block]!;
-  const changes: Change[] = [];
-  for (
-    const { 0: white, index } of tokens.textOf(t).matchAll(/(?<=[\r\n])[ \t]+(?=[^ \t\r\n])/g)
-  ) {
+  const lines: Span[] = [];
+  for (const { 0: white, index } of tokens.textOf(t).matchAll(WHITE)) {
     if (texts.some(({ from, to }) => from < index && index < to)) continue;
-    const from = start + index;
-    const to = from + white.length;
-    const column = indentColumn(text, from, to, style.tabWidth) + by;
-    pushChanges(changes, text, from, to, indentText(style, Math.max(0, column)), rule);
+    lines.push({ from: start + index, to: start + index + white.length });
+  }
+  const first = { from: startOfLine(text, start), to: start };
+  // Where tabs alone stand before lines, each is a step.
+  const areSteps =
+    style.indentStyle === "space"
+    && [first, ...lines].every(({ from, to }) => /^\t+$/.test(text.slice(from, to)));
+  const tab = areSteps ? style.indentSize : style.tabWidth;
+  const columnIn = ({ from, to }: Span): number => indentColumn(text, from, to, tab);
+  const changes: Change[] = [];
+  for (const line of lines) {
+    const own = Math.max(0, columnIn(line) + column - columnIn(first));
+    pushChanges(changes, text, line.from, line.to, indentText(style, own), RULES[R.Block]!);
   }
   return changes;
 }

@@ -1,4 +1,5 @@
 import { parse } from "parse5";
+import { ecmaTree } from "./ecma.js";
 
 /** Elements that begin and end lines, by the standard's style sheet. */
 const BLOCK = new Set(
@@ -39,11 +40,8 @@ export function pageTree(text) {
     const inner = foreign || name === "svg" || name === "math";
     const tag = `<${name}${node.attrs.map(({ name: key, value }) => ` ${key}=${value}`).join("")}>`;
     if (name === "script" || name === "style") {
-      const code = children
-        .map(({ value }) => value)
-        .join("")
-        .replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
-      return parts.push(["hidden", tag + code]);
+      const code = children.map(({ value }) => value).join("");
+      return parts.push(["hidden", tag + (name === "script" ? program(code) : bare(code))]);
     }
     const white = node.attrs.some(
       ({ name: key, value }) =>
@@ -67,6 +65,12 @@ export function pageTree(text) {
   walk(parse(text, { scriptingEnabled: false }), false, false);
   return shown(parts);
 }
+
+/** A script as its tree, where it is a program. */
+const program = (code) => ecmaTree("page.js", code) ?? bare(code);
+
+/** Code without what formatting may change in it. */
+const bare = (code) => code.replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
 
 /** The parts as one text, without the blanks that are not shown. */
 function shown(parts) {
