@@ -223,6 +223,9 @@ export interface Language {
    */
   comparable(tokens: TokenTable, t: number): string;
 
+  /** Whether line ends in a token are what a program does, as in a text of C# over several lines: they stay. */
+  keepsLineEnds?(tokens: TokenTable, t: number): boolean;
+
   /** Stretches that are understood and laid out, though the language's standard does not allow them. */
   nonStandard?(syntax: Syntax): Iterable<{ readonly from: number; readonly to: number }>;
 

@@ -68,7 +68,8 @@ function comparableTokens(language: Language, text: string): string[] {
   const { tokens } = language.parse(text);
   const all: string[] = [];
   for (let t = 0; t < tokens.count; t++) {
-    const token = language.comparable(tokens, t);
+    // Line ends are the style's.
+    const token = language.comparable(tokens, t).replace(/\r\n?/g, "\n");
     if (token !== "") all.push(token);
   }
   return all;

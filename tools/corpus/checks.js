@@ -21,7 +21,8 @@ export function tokenRow(language, text) {
   const { tokens } = language.parse(text);
   const row = [];
   for (let t = 0; t < tokens.count; t++) {
-    const token = language.comparable(tokens, t);
+    // Line ends are the style's.
+    const token = language.comparable(tokens, t).replace(/\r\n?/g, "\n");
     // Where code is broken, signs in a row may be read together or one by one.
     if (/^[<>=]+$/.test(token) && /^[<>=]+$/.test(row.at(-1) ?? "")) row.push(row.pop() + token);
     else if (token !== "") row.push(token);
@@ -38,15 +39,17 @@ export function firstDifference(a, b) {
   return `${a.slice(Math.max(0, at - 3), at + 3).join(" ")} | ${b.slice(Math.max(0, at - 3), at + 3).join(" ")}`;
 }
 
+/** Characters, and line ends, which are replaced whole. */
+const units = (text) => text.match(/\r\n|[^]/g) ?? [];
+
 /** Whether an edit shares its beginning or its end with what it replaces. */
 export function wasteful(text, edits) {
   const lines = LineIndex.of(text);
-  return edits.find(({ range, newText, rule }) => {
-    // A line end is replaced whole.
-    if (rule.endsWith("/line-end")) return false;
-    const old = text.slice(lines.offsetAt(range.start), lines.offsetAt(range.end));
-    if (old === "" && newText === "") return true;
-    return old !== "" && newText !== "" && (old[0] === newText[0] || old.at(-1) === newText.at(-1));
+  return edits.find(({ range, newText }) => {
+    const old = units(text.slice(lines.offsetAt(range.start), lines.offsetAt(range.end)));
+    const put = units(newText);
+    if (old.length === 0 || put.length === 0) return old.length === put.length;
+    return old[0] === put[0] || old.at(-1) === put.at(-1);
   });
 }
 

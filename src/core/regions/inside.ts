@@ -176,17 +176,18 @@ export class Inside {
     );
     return all.map((change, i) => {
       const { from, to, text } = changes[i]!;
-      const endsLine = isLineEnd(text.charCodeAt(text.length - 1));
-      // What comes in above a blank line, or ends the line there, leaves no white space on that.
-      const isAboveBlank = endsLine && isLineEnd(document.slice(to, to + 1).charCodeAt(0));
-      const put = isAboveBlank ? trimmedEnd(change.text) : change.text;
+      const endsLine = from === to && isLineEnd(text.charCodeAt(text.length - 1));
+      // What comes in above a blank line leaves no white space on that.
+      if (endsLine && isLineEnd(document.slice(to, to + 1).charCodeAt(0)))
+        return { ...change, text: trimmedEnd(change.text) };
+      const { text: put } = change;
       const replaced = document.slice(from, to);
       const own = replaced.slice(startOfLine(replaced, replaced.length));
       const old = own === "" && replaced !== "" ? rows.before(change.to) : own;
       let same = 0;
       while (same < Math.min(old.length, put.length) && put.at(-1 - same) === old.at(-1 - same))
         same++;
-      return same === 0 && put === change.text
+      return same === 0
         ? change
         : { ...change, to: change.to - same, text: put.slice(0, put.length - same) };
     });

@@ -1,6 +1,7 @@
 import { isLineEnd } from "../text/line-ends.js";
 import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
+import { withLineEnds } from "../layout/line-ends.js";
 import { render } from "../layout/render.js";
 import { Sheet } from "../layout/sheet.js";
 import type { FindEdges, SolverOptions } from "../layout/solution.js";
@@ -27,6 +28,25 @@ export function formatWhole(
   edges?: FindEdges,
 ): ChangeList {
   if (holdsFile(syntax)) return new ChangeList();
+  const changes = laidOut(language, syntax, style, part, edges);
+  if (language.held !== undefined || part?.withinLines === true) return changes;
+  return withLineEnds(
+    changes,
+    language,
+    syntax,
+    style,
+    unparsedStretches(syntax, language.unparsed),
+  );
+}
+
+/** The changes that lay out a text. */
+function laidOut(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  part: Required<Pick<SolverOptions, "frozen" | "withinLines">> | undefined,
+  edges: FindEdges | undefined,
+): ChangeList {
   if (language.rewrite !== undefined) return rewritten(language.rewrite(syntax, style), syntax);
   const sheet = demands(language, syntax, style);
   const solution = solve(sheet, {

@@ -4,7 +4,7 @@ const DESCRIPTIONS: { readonly [K in keyof Style]: string } = {
   indentStyle: "Whether lines are indented with spaces or with tabs.",
   indentSize: "Columns of one step of indentation.",
   tabWidth: "Columns from one tab stop to the next; as indentSize where tabs indent.",
-  endOfLine: "How lines end.",
+  endOfLine: "How lines end, those of comments and texts too where that changes no program.",
   trimTrailingWhitespace: "Whether white space at the end of lines goes.",
   insertFinalNewline: "Whether the last line of a file ends with a line end.",
   maxLineLength: "The most columns that a line should fill.",

@@ -16,6 +16,7 @@ export const aspx: Language = {
   typing: aspxTyping,
   regions: regionsBy(aspxRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
+  keepsLineEnds: (tokens, t) => !tokens.isTrivia(t),
   comparable: (tokens, t) => (
     tokens.kind(t) === T.Word ? tokens.textOf(t).replace(/\s+/g, "") : html.comparable(tokens, t)
   ),

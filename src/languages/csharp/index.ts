@@ -86,6 +86,7 @@ export const csharp: Language = {
     }
   },
   comparable,
+  keepsLineEnds: (tokens, t) => !tokens.isTrivia(t),
   layout: (sheet, syntax, style) => new CsharpLayout(sheet, syntax, style).unit(),
 };
 

@@ -85,6 +85,9 @@ function ecma({ name, ids, extensions }: Names, dialect: Dialect): Language {
     sequence,
     ...(dialect.jsx ? { linked } : {}),
     comparable,
+    // Those of a value in a tag are told to what it is given to; those that a backslash carries on are nobody's.
+    keepsLineEnds: (tokens, t) =>
+      (tokens.kind(t) as T) === T.String && !/\\[\r\n]/.test(tokens.textOf(t)),
     layout: (sheet, syntax, style) => new EcmaLayout(sheet, syntax, style).program(),
   };
 }

@@ -61,6 +61,7 @@ export function declareLanguage(declaration: Declaration): Language {
     isUnit: (kind) => kind === LINE,
 
     comparable: (tokens, t) => tokens.textOf(t),
+    keepsLineEnds: (tokens, t) => !tokens.isTrivia(t),
 
     layout(sheet) {
       const { tokens } = sheet;

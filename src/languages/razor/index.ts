@@ -117,6 +117,7 @@ export const razor: Language = {
   },
   regions: regionsBy(razorRegions),
   parse: (text, byColumns) => parseHtml(text, byColumns, DIALECT),
+  keepsLineEnds: (tokens, t) => !tokens.isTrivia(t),
   comparable: (tokens, t) => (
     tokens.has(t, CODE) || (tokens.kind(t) !== T.Raw && /@[^\s<(]*\(/.test(tokens.textOf(t)))
       ? tokens.textOf(t).replace(/\s+/g, "")
