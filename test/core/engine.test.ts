@@ -280,6 +280,36 @@ describe("selection", () => {
     ).toBe("if a:\n       if b:\n           c = 1\n");
   });
 
+  test("of all lines is the document's", () => {
+    const vue =
+      '<template>\n  <p\n    a="b"\n    :c="{\n\td,\n\te\n}"\n  />\n</template>\n<script>\nlow({\n\ta: 1,\n\tb: 2,\n});\n</script>\n';
+    const document = open("vue", vue);
+    expect(document.formatSelection(range(0, 16)).text).toBe(document.formatDocument().text);
+  });
+
+  test.each([
+    ["javascript", "moor(\n  northernPier,\n  ferry,\n);\n"],
+    ["python", "moor(\n    northern_pier,\n    ferry,\n)\n"],
+    [
+      "vue",
+      '<template>\n  <p\n    :a="moor(\n      pier,\n      ferry,\n    )"\n  />\n</template>\n',
+    ],
+  ])("of some rows of a list leaves it split, by width in %s", (language, text) => {
+    const style = { listSplit: "by-width", maxLineLength: 20 } as const;
+    const document = open(language, format(language, text, style));
+    expect(document.lineCount).toBeGreaterThan(4);
+    for (let line = 0; line < document.lineCount; line++)
+      for (let last = line; last < document.lineCount; last++)
+        expect(document.formatSelection(range(line, last), style).edits).toEqual([]);
+  });
+
+  test("in a region that does not parse comes to nothing, as the whole does", () => {
+    const fence = "```js\nmoor( 1 );\nlow (\n```\n";
+    const document = open("markdown", fence);
+    expect(document.formatDocument().edits).toEqual([]);
+    expect(document.formatSelection(range(1, 1)).edits).toEqual([]);
+  });
+
   test("tells of the places in it that do not parse", () => {
     const broken = "a = = 1\nb=2\nc = = 3\n";
     expect(

@@ -71,8 +71,17 @@ export function invariants(files: readonly RealFile[]): void {
       expect(format(language, scrambled, style).text).toBe(settled);
     });
 
-    test("formatted, answers no selection with an edit", () => {
-      const document = engine.open({ uri: name, languageId: language.ids[0]!, text: first.text });
+    test.each<Partial<Style>>([
+      {},
+      { maxLineLength: 60, listSplit: "by-width", expressionSplit: "by-width" },
+    ])("formatted, answers no selection with an edit: %j", (style) => {
+      const { text: settled } = format(language, text, style);
+      const document = engine.open({
+        uri: name,
+        languageId: language.ids[0]!,
+        text: settled,
+        style,
+      });
       for (let line = 0; line < document.lineCount; line += 7) {
         const range: Range = {
           start: { line, character: 0 },

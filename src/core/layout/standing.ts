@@ -1,6 +1,6 @@
 import { lastAtMost } from "../text/search.js";
 import { writtenColumn } from "./measure.js";
-import { Demand, Mark, ROOT, type Sheet } from "./sheet.js";
+import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 
 /** The demands of gaps before items: there a frame's lines begin. */
 const BREAKS: ReadonlySet<Demand> = new Set([Demand.Line, Demand.Level, Demand.Fold, Demand.Seam]);
@@ -53,17 +53,26 @@ export class Standing {
   }
 }
 
-/** Whether a frame is split whose folds all count as they stand; undefined where one of them is free, or it has none. */
+/**
+ * Whether a frame is split by those of its folds that count as they stand. Where some are free it is if a line ends in
+ * another, and in the first of all, but where they fill lines; else nothing tells, as where it has none.
+ */
 export function splitAsItStands(
   sheet: Sheet,
   f: number,
   frozen: (gap: number) => boolean,
 ): boolean | undefined {
+  const { frames, tokens, owner } = sheet;
   let splits: boolean | undefined;
-  for (let g = sheet.frames.begin(f), end = sheet.frames.end(f); g <= end; g++) {
-    if (sheet.owner[g] !== f || !sheet.folds(g)) continue;
-    if (!frozen(g)) return undefined;
-    splits = sheet.tokens.onNewLine(g) || splits === true;
+  let isFree = false;
+  let begins: boolean | undefined;
+  for (let g = frames.begin(f), end = frames.end(f); g <= end; g++) {
+    if (owner[g] !== f || !sheet.folds(g)) continue;
+    const ends = tokens.onNewLine(g);
+    begins ??= ends;
+    if (frozen(g)) splits = ends || splits === true;
+    else isFree = true;
   }
-  return splits;
+  if (!isFree) return splits;
+  return begins === true && splits === true && !frames.has(f, FrameFlag.Flow) ? true : undefined;
 }

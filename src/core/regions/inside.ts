@@ -285,10 +285,10 @@ export class Inside {
         start: this.positionAt(Math.max(from, region.from)),
         end: this.positionAt(Math.min(to, region.to)),
       }));
-    if (ranges.length === 0) return [];
+    // What would be left alone as a whole is so in its parts.
+    if (ranges.length === 0 || document.ownUnsettled().length > 0) return [];
     document.edges = this.edgesIn(host);
-    const { changes, unsettled } = document.formatSelection(ranges, this.style(call));
-    if (this.isBroken(unsettled)) return [];
+    const { changes } = document.formatSelection(ranges, this.style(call));
     return this.withoutTrailing(
       this.back(changes),
       host,
