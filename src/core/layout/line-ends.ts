@@ -15,20 +15,20 @@ const OTHERS = { lf: /\r\n?/g, crlf: /\r(?!\n)|(?<!\r)\n/g, cr: /\r?\n/g } as co
  * The changes of a layout, with those of the line ends that it has left as they were: in comments, in texts over
  * several lines, and in what is laid out line by line.
  *
- * @param left what stays to the letter as it is not understood.
+ * @param left tells what stays to the letter as it is not understood.
  */
 export function withLineEnds(
   list: ChangeList,
   { family, keepsLineEnds }: Pick<Language, "family" | "keepsLineEnds">,
   syntax: Syntax,
   { endOfLine }: Style,
-  left: readonly Span[],
+  left: () => readonly Span[],
 ): ChangeList {
   const { tokens } = syntax;
   const { text } = tokens;
   const others = OTHERS[endOfLine];
   if (text.search(others) < 0) return list;
-  const stands: Span[] = [...left, ...heldOf(syntax), ...list];
+  const stands: Span[] = [...left(), ...heldOf(syntax), ...list];
   for (let t = 0; keepsLineEnds !== undefined && t < tokens.count; t++)
     if (tokens.has(t, TokenFlag.MultiLine) && keepsLineEnds(tokens, t))
       stands.push({ from: tokens.start(t), to: tokens.end(t) });

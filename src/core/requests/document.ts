@@ -29,13 +29,13 @@ export function formatWhole(
 ): ChangeList {
   if (holdsFile(syntax)) return new ChangeList();
   const changes = laidOut(language, syntax, style, part, edges);
-  if (language.held !== undefined || part?.withinLines === true) return changes;
+  if (language.held || part?.withinLines) return changes;
   return withLineEnds(
     changes,
     language,
     syntax,
     style,
-    unparsedStretches(syntax, language.unparsed),
+    () => unparsedStretches(syntax, language.unparsed),
   );
 }
 
