@@ -2,10 +2,8 @@ import type { FindEdges } from "../layout/solution.js";
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import type { Lines } from "../text/lines.js";
 import { columnsBetween } from "../text/width.js";
+import { FAR } from "./place.js";
 import type { Region } from "./region.js";
-
-/** No line that is longer has room for anything. */
-const FAR = 1 << 10;
 
 /** Columns on the lines on which a fragment begins and ends that something else takes there. */
 interface Taken {

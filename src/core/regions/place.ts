@@ -29,8 +29,8 @@ export function withinLine(text: string, from: number, to: number): Place | unde
   return { from: begin, to: begin + trimmed.length, prefix };
 }
 
-/** Further away nothing is looked at: no line is that long. */
-const FAR = 1 << 10;
+/** How far from a region what stands beside it is looked at, in UTF-16 units: no line is that long. */
+export const FAR = 1 << 10;
 
 /**
  * What stands beside a part of a word that goes as a whole to another line, up to the white space around it.

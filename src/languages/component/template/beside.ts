@@ -1,11 +1,9 @@
 import { lastLineStart } from "../../../core/layout/measure.js";
 import type { Span } from "../../../core/outline/excerpt.js";
+import { FAR } from "../../../core/regions/place.js";
 import type { Beside } from "../../../core/regions/region.js";
 import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { T } from "../../html/kinds.js";
-
-/** Further away nothing is looked at: no line is that long. */
-const FAR = 1 << 10;
 
 /**
  * What stands beside a part of an attribute's value, which is token `t`, on a line of its own. After a part that
