@@ -1,5 +1,6 @@
-import { describe } from "vitest";
+import { describe, expect, test } from "vitest";
 import { fixtures } from "../support/fixtures.js";
+import { format } from "../support/format.js";
 
 describe("spaces", () => {
   fixtures("python", [
@@ -564,5 +565,28 @@ describe("other styles", () => {
       "import a\n\ndef f():\n    pass\n\nb\n",
     ]],
     { blankLineLimit: 1 },
+  );
+});
+
+test.each([
+  [
+    "what a comment holds",
+    "def low():\n    # oak-tide: leave\n    tide = [ 1,\n             2 ]\n    # oak-tide: resume\n    return  tide\n",
+    "def low():\n\t# oak-tide: leave\n\ttide = [ 1,\n\t\t\t 2 ]\n\t# oak-tide: resume\n\treturn tide\n",
+  ],
+  [
+    "the next statement, held",
+    "def low():\n    # oak-tide: leave next\n    if  tide:\n        moor( 1 )\n    return  tide\n",
+    "def low():\n\t# oak-tide: leave next\n\tif  tide:\n\t\tmoor( 1 )\n\treturn tide\n",
+  ],
+])("tabs that are asked for stand before %s too", (_, text, wanted) => {
+  expect(format("python", text, { indentStyle: "tab" })).toBe(wanted);
+  expect(format("python", wanted)).toBe(wanted);
+});
+
+test("lines of white space in a docstring move with the others", () => {
+  const text = 'def low():\n    """Low\n      \n    water.\n    \n    """\n    return 1\n';
+  expect(format("python", text, { indentSize: 2 })).toBe(
+    'def low():\n  """Low\n    \n  water.\n  \n  """\n  return 1\n',
   );
 });

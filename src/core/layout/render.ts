@@ -27,7 +27,10 @@ export function render(
 }
 
 /** What rendering asks of a language. */
-type Words = Pick<Language, "rules" | "splitRule" | "insertRules" | "mergingPairs" | "notation">;
+type Words = Pick<
+  Language,
+  "rules" | "splitRule" | "insertRules" | "mergingPairs" | "notation" | "typing"
+>;
 
 const WORD = /[\p{L}\p{N}_$]/u;
 
@@ -122,7 +125,8 @@ class Renderer {
     const { text } = this.tokens;
     const start = this.tokens.onNewLine(g) ? lastLineStart(text, from, to) : to;
     const moves =
-      this.tokens.onNewLine(g) && indentColumn(text, start, to, this.style.tabWidth) !== column;
+      this.tokens.onNewLine(g)
+      && (indentColumn(text, start, to, this.style.tabWidth) !== column || this.getsTabs(g, start));
     if (!moves && prefix === "") return;
     const indent = moves ? start : to;
     const moved = moves ? indentText(this.style, column) : "";
@@ -134,6 +138,16 @@ class Renderer {
       prefix + text.slice(from, indent) + moved,
       this.ruleOf(g),
     );
+  }
+
+  /** Whether a line that is held begins with blanks, where those make blocks and the line above what is held gets tabs. */
+  private getsTabs(g: number, start: number): boolean {
+    const { sheet, style, tokens: { text } } = this;
+    const { blocks } = this.language.typing;
+    if (blocks === undefined || style.indentStyle !== "tab" || text[start] !== " ") return false;
+    let first = g;
+    while (first > 0 && sheet.is(first, Mark.KeepsBlanks)) first--;
+    return first < g && text[startOfLine(text, this.tokens.start(first))] === " ";
   }
 
   private prefix(g: number): string {
@@ -194,19 +208,20 @@ class Renderer {
     const { text } = this.tokens;
     const start = startOfLine(text, this.tokens.start(t));
     const { indentSize, indentStyle, tabWidth } = this.style;
+    const isString = /["']$/.test(this.tokens.textOf(t));
     // In a string programs read a tab as eight columns.
-    const isTabbed = text.charCodeAt(start) === Char.Tab
-      && indentStyle === "space"
-      && !/["']$/.test(this.tokens.textOf(t));
+    const isTabbed =
+      text.charCodeAt(start) === Char.Tab && indentStyle === "space" && !isString;
     if (shift === 0 && !isTabbed && (!this.tokens.isTrivia(t) || this.aligned(t))) return [];
-    const lines: { from: number; to: number }[] = [];
+    const lines: Span[] = [];
+    const blanks: Span[] = [];
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
       if (!endsLineAt(text, i)) continue;
       const to = blanksEnd(text, i + 1);
       // Behind a backslash the line goes on, and its blanks are text.
       const goesOn = !this.tokens.isTrivia(t) && this.continues(i);
-      if (!goesOn && !this.sheet.inTexts.has(i) && !isLineEnd(text.charCodeAt(to)))
-        lines.push({ from: i + 1, to });
+      if (!goesOn && !this.sheet.inTexts.has(i))
+        (isLineEnd(text.charCodeAt(to)) ? blanks : lines).push({ from: i + 1, to });
       i = to - 1;
     }
     if (this.starred(t, lines)) {
@@ -230,7 +245,16 @@ class Renderer {
     const wanted = shift + columnIn(tabWidth)(own) - columnIn(tab)(own);
     const moved = Math.max(wanted, -Math.min(...columns));
     if (moved === 0 && tab === tabWidth) return [];
-    return lines.flatMap(({ from, to }, i) => this.moved(t, from, to, columns[i]! + moved));
+    const changes = lines.flatMap(
+      ({ from, to }, i) => this.moved(t, from, to, columns[i]! + moved),
+    );
+    if (!isString) return changes;
+    // Programs that take the margin away take it from these too, and read what is left.
+    for (const blank of blanks) {
+      const column = Math.max(0, columnIn(tab)(blank) + moved);
+      changes.push(...this.moved(t, blank.from, blank.to, blank.from < blank.to ? column : 0));
+    }
+    return changes.sort(byPlace);
   }
 
   private moved(t: number, from: number, to: number, column: number): Change[] {
