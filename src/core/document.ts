@@ -247,8 +247,8 @@ export class Document {
     list.forEach(checkRange);
     const spans = list.map((range) => linesOf(range, this.lines.count));
     if (spans.length === 0) return this.answer([], [], []);
-    const [all] = this.spansOf(list);
-    if (all!.from === 0 && all!.to === this.lines.length) return this.formatDocument(style);
+    const { from, to } = this.offsets(list[0]!);
+    if (from === 0 && to === this.lines.length) return this.formatDocument(style);
     const view = this.current.view({
       from: this.lines.lineStart(Math.min(...spans.map(({ first }) => first))),
       to: this.lines.lineEnd(Math.max(...spans.map(({ last }) => last))),
@@ -267,8 +267,8 @@ export class Document {
       to: view.lines.lineEnd(last),
     }));
     const own = { changes, unsettled: unsettledStretches(this.language, view.syntax) };
-    const both = this.regions?.with(view.syntax, own, style, stretches) ?? own;
-    return this.answerIn(view, both, placed, spans);
+    const all = this.regions?.with(view.syntax, own, style, stretches) ?? own;
+    return this.answerIn(view, all, placed, spans);
   }
 
   /**

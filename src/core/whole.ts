@@ -69,7 +69,8 @@ export class WholeText {
         (stretch) => wholeSpan(view, stretch),
       );
       if (reachesOver(unsettled, core)) return false;
-      const changes = formatUntilStable(this.language, syntax, style, undefined, this.isPart);
+      const { isPart, edges } = this;
+      const changes = formatUntilStable(this.language, syntax, style, undefined, isPart, edges);
       if (!known.refresh(span, core, view.back(changes), unsettled)) return false;
     }
     return true;

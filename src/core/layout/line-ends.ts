@@ -28,12 +28,12 @@ export function withLineEnds(
   const { text } = tokens;
   const others = OTHERS[endOfLine];
   if (text.search(others) < 0) return list;
-  const stands: Span[] = [...left(), ...heldOf(syntax), ...list];
-  for (let t = 0; keepsLineEnds !== undefined && t < tokens.count; t++)
-    if (tokens.has(t, TokenFlag.MultiLine) && keepsLineEnds(tokens, t))
-      stands.push({ from: tokens.start(t), to: tokens.end(t) });
-  stands.sort((a, b) => a.from - b.from);
   const changes = [...list];
+  const stands: Span[] = [...left(), ...heldOf(syntax), ...changes];
+  for (let t = 0; t < tokens.count; t++)
+    if (tokens.has(t, TokenFlag.MultiLine) && keepsLineEnds?.(tokens, t) === true)
+      stands.push({ from: tokens.start(t), to: tokens.end(t) });
+  stands.sort(byPlace);
   const rule = `${family}/${LINE_END_RULE}`;
   let next = 0;
   for (const { 0: end, index: from } of text.matchAll(others)) {

@@ -44,6 +44,9 @@ class Renderer {
   private readonly leader: number;
   /** The next gap into which something is put, or -1. */
   private nextInsert: number;
+  /** The gap of which `getsTabs` told last, or -1, and what. */
+  private lastHeld = -1;
+  private heldGetsTabs = false;
 
   constructor(
     private readonly sheet: Sheet,
@@ -142,12 +145,16 @@ class Renderer {
 
   /** Whether a line that is held begins with blanks, where those make blocks and the line above what is held gets tabs. */
   private getsTabs(g: number, start: number): boolean {
-    const { sheet, style, tokens: { text } } = this;
-    const { blocks } = this.language.typing;
-    if (blocks === undefined || style.indentStyle !== "tab" || text[start] !== " ") return false;
+    const { text } = this.tokens;
+    const { typing: { blocks } } = this.language;
+    if (!blocks || this.style.indentStyle !== "tab" || text[start] !== " ") return false;
     let first = g;
-    while (first > 0 && sheet.is(first, Mark.KeepsBlanks)) first--;
-    return first < g && text[startOfLine(text, this.tokens.start(first))] === " ";
+    // From one line to the next of what is held the answer is the same.
+    while (first > 0 && first !== this.lastHeld && this.sheet.is(first, Mark.KeepsBlanks)) first--;
+    if (first !== this.lastHeld)
+      this.heldGetsTabs = first < g && text[startOfLine(text, this.tokens.start(first))] === " ";
+    this.lastHeld = g;
+    return this.heldGetsTabs;
   }
 
   private prefix(g: number): string {
@@ -208,7 +215,7 @@ class Renderer {
     const { text } = this.tokens;
     const start = startOfLine(text, this.tokens.start(t));
     const { indentSize, indentStyle, tabWidth } = this.style;
-    const isString = /["']$/.test(this.tokens.textOf(t));
+    const isString = /["']/.test(text[this.tokens.end(t) - 1]!);
     // In a string programs read a tab as eight columns.
     const isTabbed =
       text.charCodeAt(start) === Char.Tab && indentStyle === "space" && !isString;
@@ -220,8 +227,10 @@ class Renderer {
       const to = blanksEnd(text, i + 1);
       // Behind a backslash the line goes on, and its blanks are text.
       const goesOn = !this.tokens.isTrivia(t) && this.continues(i);
-      if (!goesOn && !this.sheet.inTexts.has(i))
-        (isLineEnd(text.charCodeAt(to)) ? blanks : lines).push({ from: i + 1, to });
+      if (!goesOn && !this.sheet.inTexts.has(i)) {
+        if (!isLineEnd(text.charCodeAt(to))) lines.push({ from: i + 1, to });
+        else if (isString && to > i + 1) blanks.push({ from: i + 1, to });
+      }
       i = to - 1;
     }
     if (this.starred(t, lines)) {
@@ -248,12 +257,11 @@ class Renderer {
     const changes = lines.flatMap(
       ({ from, to }, i) => this.moved(t, from, to, columns[i]! + moved),
     );
-    if (!isString) return changes;
     // Programs that take the margin away take it from these too, and read what is left.
-    for (const blank of blanks) {
-      const column = Math.max(0, columnIn(tab)(blank) + moved);
-      changes.push(...this.moved(t, blank.from, blank.to, blank.from < blank.to ? column : 0));
-    }
+    for (const blank of blanks)
+      changes.push(
+        ...this.moved(t, blank.from, blank.to, Math.max(0, columnIn(tab)(blank) + moved)),
+      );
     return changes.sort(byPlace);
   }
 

@@ -10,7 +10,7 @@ import type { Style } from "../style/style.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { mapOffset, movedBy, type Change, type OffsetChange } from "../text/edits.js";
-import { isLineEnd } from "../text/line-ends.js";
+import { holdsLineEnd, isLineEnd } from "../text/line-ends.js";
 import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
@@ -411,7 +411,7 @@ function goesOn(lines: Lines, { to, start }: Region, offset: number): boolean {
 
 /** Whether a change gives its line another length, or other lines. */
 function resizes(lines: Lines, { from, to, text }: Change): boolean {
-  return text.length !== to - from || /[\r\n]/.test(lines.slice(from, to));
+  return text.length !== to - from || holdsLineEnd(lines.slice(from, to));
 }
 
 const meets = (a: Span, b: Span): boolean => a.from < b.to && b.from < a.to;

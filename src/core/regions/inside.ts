@@ -9,7 +9,7 @@ import { changed } from "../text/buffer.js";
 import { ChangeList } from "../text/changelist.js";
 import { compose } from "../text/compose.js";
 import { byPlace, mapOffset, movedBy, type Change, type OffsetChange } from "../text/edits.js";
-import { isLineEnd } from "../text/line-ends.js";
+import { holdsLineEnd, isLineEnd } from "../text/line-ends.js";
 import type { Lines, Position, Range } from "../text/lines.js";
 import { pattern } from "../text/patterns.js";
 import { beginsItsLine, columnsBetween, startOfLine } from "../text/width.js";
@@ -27,8 +27,6 @@ const blanksBehind = (signs: string): RegExp =>
 
 /** In however narrow a column a region stands, its lines may be so long. */
 const LEAST_WIDTH = 20;
-
-const LINE_END = /[\r\n]/;
 
 /** Whether a change touches nothing but the white space before a line. */
 const indents = (old: string, { from, to, text }: Change): boolean =>
@@ -211,7 +209,7 @@ export class Inside {
     const { short } = rows;
     const filled = new Set<number>();
     for (const { from, to, text } of short.length === 0 ? [] : changes) {
-      const fills = from === to ? text !== "" : !LINE_END.test(document.slice(from, to + 1));
+      const fills = from === to ? text !== "" : !holdsLineEnd(document.slice(from, to + 1));
       if (fills && !isLineEnd(text.charCodeAt(0))) filled.add(from);
     }
     for (const inner of short) {

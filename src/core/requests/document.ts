@@ -1,4 +1,4 @@
-import { isLineEnd } from "../text/line-ends.js";
+import { holdsLineEnd } from "../text/line-ends.js";
 import type { Language, Syntax } from "../language.js";
 import type { Span } from "../outline/excerpt.js";
 import { withLineEnds } from "../layout/line-ends.js";
@@ -116,7 +116,7 @@ export function formatUntilStable(
 function movesLines(changes: ChangeList, text: string): boolean {
   for (let i = 0; i < changes.length; i++) {
     const { from, to, text: put } = changes.at(i);
-    if (holdsLineEnd(put, 0, put.length) || holdsLineEnd(text, from, to)) return true;
+    if (holdsLineEnd(put) || holdsLineEnd(text.slice(from, to))) return true;
     if (behindBlanks(text, from)) return true;
   }
   return false;
@@ -134,11 +134,6 @@ function indentsLines(changes: ChangeList, text: string): boolean {
 
 const INDENTS = /[\r\n][ \t]/;
 const BLANK = /^[ \t]/;
-
-function holdsLineEnd(text: string, from: number, to: number): boolean {
-  for (let i = from; i < to; i++) if (isLineEnd(text.charCodeAt(i))) return true;
-  return false;
-}
 
 /** What longer texts show of their step is not looked at again. */
 const LONG = 1 << 16;

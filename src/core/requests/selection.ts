@@ -13,12 +13,19 @@ export function insideOf(spans: readonly LineSpan[]): (line: number) => boolean 
   return (line) => inside[line] === 1;
 }
 
+/** How lines of a text are formatted. */
+interface LineOptions {
+  /** Whether line ends and indentation stay as they are too. */
+  readonly withinLines?: boolean;
+  /** The first gap that does not count as it stands. */
+  readonly first?: number;
+  /** The edges of the fragment that the text is. */
+  readonly edges?: FindEdges | undefined;
+}
+
 /**
  * The changes that format the lines `inside`: those of the whole document that lie in them,
  * where every line outside counts as it stands.
- *
- * @param options.withinLines whether line ends and indentation stay as they are too.
- * @param options.first the first gap that does not count as it stands.
  */
 export function formatLines(
   language: Language,
@@ -26,7 +33,7 @@ export function formatLines(
   style: Style,
   lines: LineIndex,
   inside: (line: number) => boolean,
-  { withinLines = false, first = 0, edges = undefined as FindEdges | undefined } = {},
+  { withinLines = false, first = 0, edges }: LineOptions = {},
 ): Change[] {
   const { tokens } = syntax;
   const frozen = (gap: number): boolean => gap < first || !inside(lines.lineAt(tokens.gapEnd(gap)));

@@ -1,9 +1,9 @@
 import type { ChangeList } from "../text/changelist.js";
 import type { Change } from "../text/edits.js";
+import { holdsLineEnd } from "../text/line-ends.js";
 import { TokenFlag, TokenTable } from "./tokens.js";
 
 const WHITE = /^\s*$/;
-const LINE_END = /[\r\n]/;
 
 /**
  * The tokens of a text after changes that put white space between them, or change what stands inside one: the
@@ -56,4 +56,4 @@ export function relocated(
 
 /** Flags that say by one of them whether a stretch holds a line end. */
 const marked = (flags: number, flag: TokenFlag, stretch: string): number =>
-  LINE_END.test(stretch) ? flags | flag : flags & ~flag;
+  holdsLineEnd(stretch) ? flags | flag : flags & ~flag;

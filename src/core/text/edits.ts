@@ -20,11 +20,13 @@ export interface Change extends OffsetChange {
   readonly rule: string;
 }
 
-/** The order of changes that do not overlap: what is put in at a place goes before what is replaced there. */
-export const byPlace = (a: Change, b: Change): number => a.from - b.from || a.to - b.to;
+type Stretch = Pick<OffsetChange, "from" | "to">;
+
+/** The order of changes, or other stretches: what is put in at a place goes before what is replaced there. */
+export const byPlace = (a: Stretch, b: Stretch): number => a.from - b.from || a.to - b.to;
 
 /** Changes, or other stretches, in a text that begins `by` characters earlier. */
-export const movedBy = <S extends { readonly from: number; readonly to: number }>(
+export const movedBy = <S extends Stretch>(
   stretches: Iterable<S>,
   by: number,
 ): S[] =>

@@ -11,6 +11,9 @@ export const endsLineAt = (text: { charCodeAt(at: number): number }, at: number)
   );
 };
 
+/** Whether a line ends in a text, or begins to. */
+export const holdsLineEnd = (text: string): boolean => /[\r\n]/.test(text);
+
 /** `isLineEnd` with the separators that ECMAScript knows besides (ECMA-262, 12.3). */
 export const isLineTerminator = (c: number): boolean =>
   isLineEnd(c) || c === 0x2028 || c === 0x2029;

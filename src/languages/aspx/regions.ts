@@ -1,6 +1,7 @@
 import type { Syntax } from "../../core/language.js";
 import { besideWord, wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
+import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { Step, islandStep } from "../html/islands.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
@@ -13,8 +14,6 @@ const OPEN = /^<%[ \t]*(?:\r\n|\r|\n)\s*(?=\S)(?![^]*%>)/;
 
 /** Where a page says which language its islands are in. */
 const DIRECTIVE = /<%\s*@[^%]*?\blanguage\s*=\s*["']?(\w+)/i;
-
-const LINE_END = /[\r\n]/;
 
 /** The code of a page that can be read by itself, and what the markup holds. */
 export function* aspxRegions(syntax: Syntax): Iterable<Region> {
@@ -51,16 +50,16 @@ function* islands(text: string, from: number, to: number): Iterable<Region> {
     const start = from + index + "<%".length + sign.length;
     const region = sign === ""
       ? statements(text, start, code, islandStep(island))
-      : value(text, start, code);
+      : value(text, from + index, start, code);
     if (region !== undefined) yield region;
   }
 }
 
-function value(text: string, from: number, code: string): Region | undefined {
-  const place = withinLine(text, from, from + code.length);
-  if (place === undefined || LINE_END.test(code.trim())) return undefined;
-  const island = { from: text.lastIndexOf("<%", from), to: from + code.length + "%>".length };
-  const beside = besideWord(text, place, island);
+function value(text: string, island: number, from: number, code: string): Region | undefined {
+  const to = from + code.length;
+  const place = withinLine(text, from, to);
+  if (place === undefined || holdsLineEnd(code.trim())) return undefined;
+  const beside = besideWord(text, place, { from: island, to: to + "%>".length });
   return { ...place, languageId: "csharp", start: "expression", beside, closer: /%>/ };
 }
 
@@ -72,7 +71,7 @@ function statements(text: string, from: number, code: string, step: Step): Regio
   if (place === undefined) return undefined;
   const isOne = /^[^;{}\r\n]*;$/.test(text.slice(place.from, place.to));
   const hasLines =
-    LINE_END.test(text.slice(from, place.from)) && LINE_END.test(text.slice(place.to, to));
+    holdsLineEnd(text.slice(from, place.from)) && holdsLineEnd(text.slice(place.to, to));
   if (!isOne && !hasLines) return undefined;
   const lines = hasLines ? wholeLines(text, place.from, place.to) : place;
   return { ...lines, languageId: "csharp", closer: /%>/ };
