@@ -485,6 +485,70 @@ describe("quotes", () => {
   fixtures("python", [["stay as written", `x = "a", 'b'\n`]], { stringDelimiter: "as-written" });
 });
 
+describe("what is held moves with its own block", () => {
+  fixtures(
+    "python",
+    [
+      ["from one block into another", `
+      if tide:
+          # oak-tide: leave
+          moor( boat )
+      for crew in rota:
+          if crew:
+              call( crew )
+          # oak-tide: resume
+          rest ( crew )
+      `, `
+      if tide:
+        # oak-tide: leave
+        moor( boat )
+      for crew in rota:
+          if crew:
+              call( crew )
+          # oak-tide: resume
+          rest(crew)
+      `],
+      ["out of brackets and a block", `
+      if tide:
+          moor(boat,
+               # oak-tide: leave
+               crew )
+          call( crew )
+      else:
+          rest( crew )
+      # oak-tide: resume
+      row ( 1 )
+      `, `
+      if tide:
+        moor(boat,
+             # oak-tide: leave
+             crew )
+        call( crew )
+      else:
+          rest( crew )
+      # oak-tide: resume
+      row(1)
+      `],
+      ["below a comment at the margin", `
+      if tide:
+          moor ( boat )
+      # oak-tide: leave
+          call( crew )
+      # oak-tide: resume
+          rest ( crew )
+      `, `
+      if tide:
+        moor(boat)
+        # oak-tide: leave
+        call( crew )
+        # oak-tide: resume
+        rest(crew)
+      `],
+    ],
+    { indentSize: 2 },
+  );
+});
+
 describe("held by comments", () => {
   fixtures("python", [
     ["a region", `
@@ -573,6 +637,11 @@ test.each([
     "what a comment holds",
     "def low():\n    # oak-tide: leave\n    tide = [ 1,\n             2 ]\n    # oak-tide: resume\n    return  tide\n",
     "def low():\n\t# oak-tide: leave\n\ttide = [ 1,\n\t\t\t 2 ]\n\t# oak-tide: resume\n\treturn tide\n",
+  ],
+  [
+    "what is held from one block into another",
+    "def low():\n    # oak-tide: leave\n    moor( 1 )\ndef high():\n    moor( 2 )\n    # oak-tide: resume\n    return  tide\n",
+    "def low():\n\t# oak-tide: leave\n\tmoor( 1 )\ndef high():\n\tmoor( 2 )\n\t# oak-tide: resume\n\treturn tide\n",
   ],
   [
     "the next statement, held",

@@ -44,8 +44,8 @@ class Renderer {
   private readonly leader: number;
   /** The next gap into which something is put, or -1. */
   private nextInsert: number;
-  /** The gap of which `getsTabs` told last, or -1, and what. */
-  private lastHeld = -1;
+  /** Where what is held ends of which `getsTabs` told last, and what. */
+  private heldEnd = -1;
   private heldGetsTabs = false;
 
   constructor(
@@ -143,18 +143,26 @@ class Renderer {
     );
   }
 
-  /** Whether a line that is held begins with blanks, where those make blocks and the line above what is held gets tabs. */
+  /** Whether a line that is held begins with blanks, where those make blocks and a line next to what is held gets tabs. */
   private getsTabs(g: number, start: number): boolean {
     const { text } = this.tokens;
     const { typing: { blocks } } = this.language;
     if (!blocks || this.style.indentStyle !== "tab" || text[start] !== " ") return false;
-    let first = g;
     // From one line to the next of what is held the answer is the same.
-    while (first > 0 && first !== this.lastHeld && this.sheet.is(first, Mark.KeepsBlanks)) first--;
-    if (first !== this.lastHeld)
-      this.heldGetsTabs = first < g && text[startOfLine(text, this.tokens.start(first))] === " ";
-    this.lastHeld = g;
+    if (g >= this.heldEnd) {
+      let first = g;
+      while (first > 0 && this.sheet.is(first, Mark.KeepsBlanks)) first--;
+      this.heldEnd = g;
+      while (this.sheet.is(this.heldEnd, Mark.KeepsBlanks)) this.heldEnd++;
+      this.heldGetsTabs = first < g && [first, this.heldEnd].some((t) => this.isIndented(t));
+    }
     return this.heldGetsTabs;
+  }
+
+  /** Whether blanks begin the line of token t. */
+  private isIndented(t: number): boolean {
+    const { text, count } = this.tokens;
+    return t < count && text[startOfLine(text, this.tokens.start(t))] === " ";
   }
 
   private prefix(g: number): string {

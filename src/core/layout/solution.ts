@@ -43,7 +43,7 @@ export type FindEdges = (tokens: TokenTable) => Edges | undefined;
 
 export interface SolverOptions {
   readonly style: Style;
-  readonly language: Pick<Language, "trailingSpace" | "breaksAnywhere" | "notation">;
+  readonly language: Pick<Language, "trailingSpace" | "breaksAnywhere" | "notation" | "typing">;
   /** Gaps that keep their text, for requests that see only part of a document. */
   readonly frozen?: (gap: number) => boolean;
   /** Whether a line goes to the column of the line before it in its frame, where that stands as it is. */

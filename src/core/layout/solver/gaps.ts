@@ -136,9 +136,7 @@ export abstract class Gaps extends FrameStack {
     const { sheet } = this;
     const { tokens } = sheet;
     const out = sheet.is(g, Mark.Dedent) && !(owner !== ROOT && this.state[owner] === State.Rows);
-    let column = 0;
-    if (owner !== ROOT && !out) column = this.base[owner]! + this.stepsOf(owner) * this.step;
-    else if (owner !== ROOT) column = this.base[owner]!;
+    let column = out && owner !== ROOT ? this.base[owner]! : this.linesColumn(owner);
     if (this.standing !== undefined && !out) {
       const sibling = this.standing.siblingOf(g, owner);
       if (sibling >= 0) {
@@ -156,6 +154,12 @@ export abstract class Gaps extends FrameStack {
     if (!written) return;
     this.line = g;
     if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block)) this.unitLine = g;
+  }
+
+  /** The column in which a frame's lines begin. */
+  private linesColumn(owner: number): number {
+    if (owner === ROOT) return 0;
+    return this.heldColumns.get(owner) ?? this.base[owner]! + this.stepsOf(owner) * this.step;
   }
 
   /** Has a sign begin the line that gap g begins, and its token stand behind it. */
@@ -199,6 +203,7 @@ export abstract class Gaps extends FrameStack {
 
   private asWritten(g: number): void {
     this.lines[g] = -1;
+    if (this.sheet.is(g, Mark.KeepsBlanks)) this.heldLine(g);
     if (this.sheet.tokens.onNewLine(g)) {
       const continued = this.sheet.tokens.has(g - 1, TokenFlag.Continues);
       const shift = this.sheet.demand[g] === Demand.Fixed
@@ -217,6 +222,34 @@ export abstract class Gaps extends FrameStack {
       this.columns[g] = 0;
       this.column += this.measure.flatGap(g);
     }
+  }
+
+  /**
+   * Where indentation makes blocks, a held line that begins a statement moves with its block, and what is held of the
+   * statement moves with it. A block whose header is held moves with the header.
+   *
+   *     if tide:
+   *         # oak-tide: leave
+   *         moor( boat )        moves with `if tide`
+   *     for crew in rota:       stands at the margin
+   *       call( crew )          moves with `for`
+   */
+  private heldLine(g: number): void {
+    const { sheet } = this;
+    const { frames, tokens } = sheet;
+    const owner = sheet.owner[g]!;
+    const isBlock = owner === ROOT || frames.has(owner, FrameFlag.Block);
+    if (!isBlock || !this.makesBlocks || !tokens.onNewLine(g)) return;
+    const begin = owner === ROOT ? 0 : frames.begin(owner);
+    const first = tokens.skipTrivia(begin);
+    const written = this.writtenColumn(first === 0 || tokens.onNewLine(first) ? first : g);
+    const isHeadHeld =
+      begin > 0 && sheet.is(begin, Mark.KeepsBlanks) && sheet.is(begin - 1, Mark.KeepsBlanks);
+    if (isHeadHeld && !this.heldColumns.has(owner))
+      this.heldColumns.set(owner, written + this.shiftOf(this.unitLine));
+    this.columns[g] = Math.max(0, this.writtenColumn(g) + this.linesColumn(owner) - written);
+    this.line = this.unitLine = g;
+    this.indent = this.columns[g]!;
   }
 
   protected fillSlot(g: number, state: State): void {

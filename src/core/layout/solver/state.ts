@@ -65,6 +65,10 @@ export abstract class SolverState {
   protected readonly terminator: string;
   protected readonly group: Pair;
 
+  /** Where indentation makes blocks: the columns of those whose headers are held. */
+  protected readonly heldColumns = new Map<number, number>();
+  protected readonly makesBlocks: boolean;
+
   protected readonly limit: number;
   protected readonly step: number;
 
@@ -101,6 +105,7 @@ export abstract class SolverState {
     this.separator = separator;
     this.terminator = terminator;
     this.group = group;
+    this.makesBlocks = options.language.typing.blocks !== undefined;
     this.limit = Math.min(options.style.maxLineLength, FAR - 1);
     this.step = options.style.indentSize;
     const { follows, frozen, spaced, style } = options;
