@@ -93,6 +93,21 @@ describe("Enter", () => {
       "<div>\n  <script>\n  ¦\n  moor();\n  </script>\n</div>\n",
     ],
     [
+      "first in a script, whose outermost line stands at its tag's depth",
+      "<body>\n  <script>¦\n    moor();\n  });\n  </script>\n</body>\n",
+      "<body>\n  <script>\n  ¦\n    moor();\n  });\n  </script>\n</body>\n",
+    ],
+    [
+      "first in a body whose scripts stand at the margin",
+      "<body>¦\n  <p>a</p>\n<script src=a></script>\n<script src=b></script>\n</body>\n",
+      "<body>\n  ¦\n  <p>a</p>\n<script src=a></script>\n<script src=b></script>\n</body>\n",
+    ],
+    [
+      "between such scripts",
+      "<body>\n  <p>a</p>\n<script src=a></script>¦\n<script src=b></script>\n</body>\n",
+      "<body>\n  <p>a</p>\n<script src=a></script>\n¦\n<script src=b></script>\n</body>\n",
+    ],
+    [
       "in a page whose head stands deeper",
       "<html>¦\n  <title>a</title>\n  </head>\n<body>\n</body>\n</html>\n",
       "<html>\n  ¦\n  <title>a</title>\n  </head>\n<body>\n</body>\n</html>\n",

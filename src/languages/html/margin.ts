@@ -12,8 +12,19 @@ const NEXT_LINE = /^\s*?(?:^|[\r\n])([ \t]*)(?=\S)/;
 const ABOVE = 500;
 const BELOW = 20_000;
 
+/** The lines right above an offset; nothing where they are as long as no one writes them. */
+function linesAbove(text: string, at: number): string {
+  const from = startOfLine(text, Math.max(0, at - ABOVE));
+  return at - from > BELOW ? "" : text.slice(from, at);
+}
+
 /** Elements whose text is kept to the letter, and the page, whose head and body need not stand alike. */
 const NEVER_FLUSH = /^(?:pre|textarea|script|style|html)$/i;
+
+const RAW = /^(?:script|style)$/i;
+
+/** The last line of a script. */
+const SCRIPT_LINE = /<\/?script\b/i;
 
 /** A head or a body whose first line stands in its column; scripts do so in pages whose other lines do not. */
 const FLUSH =
@@ -49,8 +60,7 @@ export function standsBelow(before: string, below: string): "flush" | "deeper" |
  *     </form>                    |
  */
 export function flushWhite(text: string, at: number): string | undefined {
-  const above = startOfLine(text, Math.max(0, at - ABOVE));
-  const [, white = "", name = ""] = TAG_LINE.exec(text.slice(above, at)) ?? [];
+  const [, white = "", name = ""] = TAG_LINE.exec(linesAbove(text, at)) ?? [];
   if (name === "" || NEVER_FLUSH.test(name)) return undefined;
   const below = text.slice(at, at + BELOW);
   const end = below.indexOf(`</${name}`);
@@ -62,8 +72,54 @@ export function flushWhite(text: string, at: number): string | undefined {
     return (next ?? "").length <= white.length && othersFlush(text, at, name) ? white : undefined;
   }
   const last = inner.slice(Math.max(inner.lastIndexOf("\n"), inner.lastIndexOf("\r")) + 1);
-  const isFlush = last.startsWith(`${white}<`) && !inner.includes(`<${name}`);
+  const isFlush =
+    last.startsWith(`${white}<`)
+    && !inner.includes(`<${name}`)
+    // Scripts at the end stand at the margin below deeper lines, too.
+    && (!SCRIPT_LINE.test(last) || pattern(`^${white}<(?!\\/?script)`, "im").test(inner));
   return isFlush ? white : undefined;
+}
+
+/** A script on one line, which a text ends with, and the line that holds something above it. */
+const SCRIPT_ABOVE =
+  /(?:(?:^|[\r\n])([ \t]*)<script\b[^\r\n]*\s+?)?(?<=^|[\r\n])([ \t]*)<script\b[^\r\n]*<\/script>[ \t]*[\r\n]+$/i;
+
+/** A script below. */
+const SCRIPT_BELOW = /^\s*[\r\n]([ \t]*)<script\b/i;
+
+/**
+ * The white space of a script right above an offset at a line's beginning, where the one next to that stands in its
+ * column, be it the margin within deeper lines; undefined elsewhere.
+ */
+export function scriptWhite(text: string, at: number): string | undefined {
+  const [, over, white] = SCRIPT_ABOVE.exec(linesAbove(text, at)) ?? [];
+  if (white === undefined) return undefined;
+  const below = SCRIPT_BELOW.exec(text.slice(at, at + ABOVE))?.[1];
+  return white === over || white === below ? white : undefined;
+}
+
+/** The white space before a line of a script or of a style sheet that is code: no text, no end of a comment. */
+const CODE_LINES = /^([ \t]*)(?=[\w$@.#(){}[\]])/gm;
+
+/**
+ * The white space of the outermost lines of a script or a style sheet, for its first line; undefined elsewhere, and where
+ * they stand less deep than its tag.
+ *
+ *     <script>
+ *     |
+ *         moor(boat);
+ *     });
+ */
+export function codeWhite(text: string, at: number): string | undefined {
+  const [, white = "", name = ""] = TAG_LINE.exec(linesAbove(text, at)) ?? [];
+  if (!RAW.test(name)) return undefined;
+  const below = text.slice(at, at + BELOW);
+  const code = below.slice(0, Math.max(0, below.indexOf(`</${name}`)));
+  let least = NEXT_LINE.exec(code)?.[1];
+  if (least === undefined) return undefined;
+  for (const [, own = ""] of code.matchAll(CODE_LINES))
+    if (own.length < least.length && least.startsWith(own)) least = own;
+  return least.startsWith(white) ? least : undefined;
 }
 
 /** Whether the nearest element of a name above an offset has its first line in its column, or below where there is none. */

@@ -5,7 +5,7 @@ import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { htmlClosers, openRaw } from "./closers.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
-import { flushWhite, leavesAtMargin, standsBelow } from "../margin.js";
+import { codeWhite, flushWhite, leavesAtMargin, scriptWhite, standsBelow } from "../margin.js";
 import { whiteInTag } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
 import { R, RULES } from "../rules.js";
@@ -61,7 +61,11 @@ export function enteredAs(
 
 /** The white space that a line at an offset goes to by what stands around it, near or further away. */
 const shownWhite = (text: string, at: number): string | undefined =>
-  whiteInPre(text, at) ?? whiteInTag(text, at) ?? flushWhite(text, at);
+  whiteInPre(text, at)
+  ?? whiteInTag(text, at)
+  ?? flushWhite(text, at)
+  ?? codeWhite(text, at)
+  ?? scriptWhite(text, at);
 
 function enteredInFrontMatter(text: string, at: number, style: Style): EnteredText | undefined {
   if (!inFrontMatter(text, at)) return undefined;
@@ -107,7 +111,7 @@ export const htmlTyping: Typing = {
     if (stands !== "deeper" && other !== undefined && leavesAtMargin(other))
       return `${whiteOfLast(before)}<hr>`;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
-    if (name === "body" && !HEAD.test(before)) return undefined;
+    if (name === "body" && stands !== "deeper" && !HEAD.test(before)) return undefined;
     return stands === "flush" ? `${whiteOfLast(before)}${line.trimStart()}` : line;
   },
 };
