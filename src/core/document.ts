@@ -68,6 +68,8 @@ export class Document {
   readonly regions: HostRegions | undefined;
   /** @internal Whether it is a region that seems to end too early. */
   isCut = false;
+  /** @internal Whether it is a region before whose lines something stands, which text that is put there lacks. */
+  isPrefixed = false;
   /** @internal The edges of the fragment of its host that it is. */
   edges: FindEdges | undefined = undefined;
 
@@ -542,7 +544,9 @@ export class Document {
     const style = this.resolved(call, this.reading.steadyStyle(offsets));
     const span = this.placed(view, linesOf(range, this.lines.count));
     const place = { from: view.place(from), to: view.place(to) };
-    const changes = changesOf({ language, syntax, style, lines, unbalanced }, { place, span });
+    const { isPrefixed } = this;
+    const site = { language, syntax, style, lines, unbalanced, isPrefixed };
+    const changes = changesOf(site, { place, span });
     const unsettled = unsettledStretches(language, syntax);
     return this.answerIn(view, { changes, unsettled }, [span], []);
   }

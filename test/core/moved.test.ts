@@ -6,6 +6,24 @@ import { text, within } from "../support/marks.js";
 describe("moved", () => {
   test.each([
     [
+      "out of the depth of their own, which they keep",
+      "javascript",
+      `
+call();
+[[    moor();
+  },
+  high() {
+]]row();
+`,
+      `
+call();
+  moor();
+},
+high() {
+row();
+`,
+    ],
+    [
       "down into a block",
       "javascript",
       `

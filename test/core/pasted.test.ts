@@ -6,6 +6,120 @@ import { text, within } from "../support/marks.js";
 describe("pasted", () => {
   test.each([
     [
+      "parts of statements in their place",
+      "javascript",
+      `
+const rota = {
+  low: () => {
+[[    moor();
+  },
+  high: () => {
+    call();
+]]    row();
+  },
+};
+`,
+      `
+const rota = {
+  low: () => {
+    moor();
+  },
+  high: () => {
+    call();
+    row();
+  },
+};
+`,
+    ],
+    [
+      "parts of statements of which the first lost its indentation",
+      "css",
+      `
+.low {
+[[color: red;
+}
+.high {
+  color: blue;
+]]}
+`,
+      `
+.low {
+  color: red;
+}
+.high {
+  color: blue;
+}
+`,
+    ],
+    [
+      "the rest of a block and what follows it",
+      "python",
+      `
+class Ferry:
+    def row(self):
+        if low:
+[[            moor()
+
+    def call(self):
+        return crew
+]]
+x = 1
+`,
+      `
+class Ferry:
+    def row(self):
+        if low:
+            moor()
+
+    def call(self):
+        return crew
+
+x = 1
+`,
+    ],
+    [
+      "a name among others of one statement",
+      "javascript",
+      `
+function f() {
+  var low = 1,
+[[high = 2,
+]]    slack = 3;
+}
+`,
+      `
+function f() {
+  var low = 1,
+    high = 2,
+    slack = 3;
+}
+`,
+    ],
+    [
+      "lines of a script with a blank one",
+      "html",
+      `
+<main>
+  <script>
+    moor();
+[[    call();
+
+    row();
+]]  </script>
+</main>
+`,
+      `
+<main>
+  <script>
+    moor();
+    call();
+
+    row();
+  </script>
+</main>
+`,
+    ],
+    [
       "whole lines between statements",
       "javascript",
       `

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { createEngine, type Language, type Range, type Style } from "oak-tide";
+import { applyEdits, createEngine, type Language, type Range, type Style } from "oak-tide";
 import {
   editCosts,
   firstDifference,
@@ -90,7 +90,36 @@ export function invariants(files: readonly RealFile[]): void {
         expect(document.formatSelection(range).edits).toEqual([]);
       }
     });
+
+    test("formatted, takes any of its lines back where they were cut out", () => {
+      const { text: settled } = format(language, text);
+      const rows = settled.split(/(?<=\n)/);
+      const changed: string[] = [];
+      let tried = 0;
+      const step = Math.ceil(rows.length / 60);
+      for (let first = 0; first + 1 < rows.length; first += step) {
+        const last = Math.min(rows.length - 1, first + 1 + (first % 11));
+        if (rows[first]!.trim() === "" || rows[last - 1]!.trim() === "") continue;
+        const [above, cut, below] = [[0, first], [first, last], [last]].map((span) =>
+          rows.slice(...span).join("")
+        );
+        tried++;
+        if (pastedBack(language, [above!, cut!, below!]) !== settled) changed.push(cut!);
+      }
+      // Rows of a text may tell their step alone.
+      expect(changed.length, changed[0]).toBeLessThanOrEqual(Math.max(2, tried * 0.04));
+    });
   });
+}
+
+/** A text of which the middle was pasted at its place. */
+function pastedBack(language: Language, [above, cut, below]: [string, string, string]): string {
+  const languageId = language.ids[0]!;
+  const document = engine.open({ uri: "cut:", languageId, text: above + below });
+  const start = document.positionAt(above.length);
+  document.update([{ range: { start, end: start }, text: cut }]);
+  const end = document.positionAt(above.length + cut.length);
+  return applyEdits(document.text, document.formatOnPaste({ start, end }).edits);
 }
 
 /** Files cut short or robbed of a token: nothing throws, no token is lost, and the rest comes out as it would. */

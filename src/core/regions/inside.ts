@@ -327,11 +327,15 @@ export class Inside {
     call: Partial<Style> | undefined,
   ): Change[] {
     const range = { start: this.positionAt(from), end: this.positionAt(to) };
-    const changes = this.back(this.document[request](range, this.style(call)).changes);
+    const { document, region: { prefix } } = this;
+    document.isPrefixed = prefix !== "";
+    const changes = this.back(document[request](range, this.style(call)).changes);
     const lines = [];
     for (let line = host.lineAt(from); line <= host.lineAt(to); line++)
       lines.push(host.lineStart(line));
-    const pasted = lines.filter((start) => start >= from && start < to);
+    const isWhite = prefix.trim() === "";
+    const lacks = (start: number): boolean => !isWhite || !isLineEnd(host.charCodeAt(start));
+    const pasted = lines.filter((start) => start >= from && start < to && lacks(start));
     return this.withLacking(changes, pasted.map((start) => this.lacking(start)));
   }
 

@@ -3,7 +3,7 @@ import { ruleId } from "../rules.js";
 import type { Change } from "../text/edits.js";
 import type { LineSpan } from "../text/touched.js";
 import { headDepth, whiteTo } from "./placing/head.js";
-import { moveLines, movedLines } from "./placing/moved.js";
+import { moveLines, movedLines, withRoom } from "./placing/moved.js";
 import type { Site } from "./placing/site.js";
 import { whiteAt } from "./placing/white.js";
 
@@ -16,7 +16,9 @@ export function moveChanges(site: Site, span: LineSpan): Change[] {
   const block = movedLines(language, syntax, lines, span, style.tabWidth);
   const [head] = block;
   if (head === undefined) return [];
-  const target = headDepth(site, block, 0, head.column);
+  const place = headDepth(site, block, 0, head.column);
+  const columns = block.map(({ column }) => column + place.column - head.column);
+  const target = withRoom(place, block, columns);
   const base =
     target.white
     ?? whiteAt(Signs.of(language.notation), lines.text.slice(0, head.from), target.column, style);
@@ -26,6 +28,6 @@ export function moveChanges(site: Site, span: LineSpan): Change[] {
     if (i === 0)
       return base === lines.text.slice(head.from, head.to) || shift !== 0 ? base : undefined;
     if (shift === 0) return undefined;
-    return whiteTo(base, target.column, Math.max(0, block[i]!.column + shift), style);
+    return whiteTo(base, target.column, block[i]!.column + shift, style);
   }, rule);
 }

@@ -4,10 +4,11 @@ import type { Change } from "../text/edits.js";
 import type { LineSpan } from "../text/touched.js";
 import { indentColumn, whiteOf } from "../text/width.js";
 import { headDepth, whiteTo } from "./placing/head.js";
-import { movedLines, movedTab, moveLines } from "./placing/moved.js";
+import { movedLines, movedTab, moveLines, withRoom } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
 import { shapeOf } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
+import { standsInPlace } from "./placing/stands.js";
 import { whiteAt } from "./placing/white.js";
 import { formatLines } from "./selection.js";
 
@@ -48,7 +49,7 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
   const behindCode = lead.trim() !== "";
   const block = movedLines(language, syntax, lines, span, tabWidth);
   const [head] = block;
-  if (head === undefined) return [];
+  if (head === undefined || (!behindCode && standsInPlace(site, block))) return [];
   const brought = behindCode ? 0 : indentColumn(text, head.from + lead.length, head.to, tabWidth);
   const shape = shapeOf({
     language,
@@ -59,23 +60,26 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
     brought,
     lead: behindCode ? 0 : indentColumn(lead, 0, lead.length, style.tabWidth),
     tabbed: block.slice(1).some(({ from }) => text[from] === "\t"),
+    isPrefixed: site.isPrefixed === true,
     behindCode,
   });
   // Its depth in its own steps is meant.
   const written = Math.round((brought * style.indentSize) / shape.step);
-  const target = behindCode
+  const place = behindCode
     ? {
       column: indentColumn(text, head.from, head.to, style.tabWidth),
       white: whiteOf(text, start),
     }
     : headDepth(site, block, lead.length, written);
-  const columns = restep(site, block, shape, target.column);
+  const columns = restep(site, block, shape, place.column);
+  const target = behindCode ? place : withRoom(place, block, columns);
   const base =
     target.white
     ?? whiteAt(Signs.of(language.notation), text.slice(0, start), target.column, style);
   const rule = ruleId(language, "block-indent");
   return moveLines(lines, block, (i) => {
     if (i === 0) return behindCode ? undefined : base;
-    return whiteTo(base, target.column, Math.max(0, columns[i]!), site.style);
+    const column = columns[i]! + target.column - place.column;
+    return whiteTo(base, target.column, Math.max(0, column), style);
   }, rule);
 }

@@ -3,10 +3,13 @@ import { indentColumn, whiteOf } from "../../text/width.js";
 import { whiteBeyond } from "../../style/indent.js";
 import type { Style } from "../../style/style.js";
 import type { Depth } from "./columns.js";
-import { WHOLE, depthAfter } from "./depth.js";
+import { PLACEHOLDER, depthAfter } from "./depth.js";
 import type { MovedLine } from "./moved.js";
 import { siblingBelow } from "./siblings.js";
 import type { Site } from "./site.js";
+
+/** What goes with a line that is whole as it stands, or that ends with a comma or an operator. */
+const GOES_ON: readonly string[] = ["", ` ${PLACEHOLDER}`];
 
 /**
  * The depth that the place gives the block's first line.
@@ -38,9 +41,28 @@ export function headDepth(
   const shown = alone && language.typing.next?.(before, below);
   const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(end)));
   const line = shown ? whiteOf(shown, 0) + written.trimStart() : written;
-  const depth = depthAfter(language, before, line, WHOLE, style);
+  const depth = depthAfter(language, before, line, GOES_ON, style);
   const offset = block.at(-1)!.to;
-  return siblingBelow({ ...site, offset }, depth, "") ?? depth;
+  return (
+    siblingBelow({ ...site, offset }, depth, "", isElements(site, block) ? -1 : token) ?? depth
+  );
+}
+
+/**
+ * Whether a block of markup looks like whole elements: it begins with no end tag, and ends with a tag as far out as any
+ * of its lines reaches.
+ */
+export function isElements(
+  { language: { notation }, lines }: Site,
+  block: readonly MovedLine[],
+): boolean {
+  if (notation.tags !== true || notation.block !== undefined) return false;
+  const { to, column } = block.at(-1)!;
+  return (
+    lines.slice(to, lines.lineEnd(lines.lineAt(to))).trimEnd().endsWith(">")
+    && !lines.text.startsWith("</", block[0]!.to)
+    && block.slice(1).every((line) => line.column >= column)
+  );
 }
 
 /** The white space that reaches a column from a line's that reaches `from`. */

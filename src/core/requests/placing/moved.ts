@@ -6,6 +6,7 @@ import type { LineIndex } from "../../text/lines.js";
 import { pushChanges } from "../../text/minimise.js";
 import type { LineSpan } from "../../text/touched.js";
 import { indentColumn } from "../../text/width.js";
+import type { Depth } from "./columns.js";
 
 /** One line of a block that moves. */
 export interface MovedLine {
@@ -77,11 +78,29 @@ export function movedLines(
   return block;
 }
 
+/** Lines that are looked at; more would say the same. */
+export const ENOUGH = 400;
+
 /** The place of the last line that begins at or before an offset. */
 function lineOf(block: readonly MovedLine[], offset: number): number {
   let i = block.length - 1;
   while (i > 0 && block[i]!.from > offset) i--;
   return i;
+}
+
+/**
+ * The depth of a block's first line at which none of them stands left of the margin: where parts of statements are
+ * moved, further lines may stand further out.
+ *
+ * @param columns where its lines would stand.
+ */
+export function withRoom(
+  depth: Depth,
+  block: readonly MovedLine[],
+  columns: readonly number[],
+): Depth {
+  const least = Math.min(...columns.filter((_, i) => !block[i]!.margin));
+  return least < 0 ? { column: depth.column - least } : depth;
 }
 
 /** The changes that give the lines of a block their white space. */

@@ -3,7 +3,7 @@ import { once } from "../../once.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
 import { openBrackets } from "./brackets.js";
-import type { MovedLine } from "./moved.js";
+import { ENOUGH, type MovedLine } from "./moved.js";
 import { lineDepths } from "./columns.js";
 
 /** How a pasted block stands where it was copied. */
@@ -27,14 +27,14 @@ export interface Pasted {
   readonly lead: number;
   /** Whether tabs indent it, each one step. */
   readonly tabbed: boolean;
+  /** Whether its lines may have lost columns. */
+  readonly isPrefixed: boolean;
   /** Whether its first line goes on a line that has code before it. */
   readonly behindCode: boolean;
 }
 
 /** Steps that are tried beside the file's. */
 const STEPS = [2, 4, 3, 8];
-/** Lines that are looked at; more would say the same. */
-const ENOUGH = 400;
 
 /**
  * The shape of a block, told by all of its lines: the first line's column and the step with which most of
@@ -42,11 +42,13 @@ const ENOUGH = 400;
  * block makes sense go first.
  */
 export function shapeOf(pasted: Pasted): Shape {
-  const { language, style, lines, brought, tabbed } = pasted;
+  const { language, style, lines, brought, lead, tabbed } = pasted;
   const file = style.indentSize;
   if (lines.length < 2) return { own: brought, step: file };
   if (language.sequence === undefined) return { own: plainOwn(pasted), step: file };
   const steps = tabbed ? [file] : [...new Set([file, ...STEPS])];
+  // A first line that stands deeper than the caret did has lost nothing.
+  const isSure = brought > lead && !pasted.behindCode && !pasted.isPrefixed;
   const around = linesAround(lines);
   const inPlace = once(() => stepsInPlace(pasted, around));
   const stepsFrom = (own: number): number[] => (
@@ -54,7 +56,7 @@ export function shapeOf(pasted: Pasted): Shape {
   );
   let best: Shape = { own: brought, step: file };
   let least = Infinity;
-  for (const own of candidates(pasted, steps, stepsFrom(brought))) {
+  for (const own of isSure ? [brought] : candidates(pasted, steps, stepsFrom(brought))) {
     const reading = read(pasted, own, stepsFrom(own), around);
     for (const step of steps) {
       const score = reading.agreeing(step);

@@ -11,11 +11,17 @@ import type { Site } from "./site.js";
 /** An attribute whose tag is not there, so that it is a word, or the end of a tag: they tell nothing. */
 const OF_TAG = /^(>|[\w:@.#-]+=["'{])/;
 
-/** Where a sibling that stands below in another column than the layout's tells the line's. */
+/**
+ * Where a sibling that stands below in another column than the layout's tells the line's.
+ *
+ * @param head the token with which a block begins that ends on the line; below that stands no sibling of it where it ends
+ *   further in or out.
+ */
 export function siblingBelow(
   { language, lines, syntax, style, offset, unbalanced }: Pick<Context, keyof Site | "offset">,
   { column, white }: Depth,
   rest: string,
+  head = -1,
 ): Depth | undefined {
   const { tokens } = syntax;
   const { notation } = language;
@@ -27,8 +33,8 @@ export function siblingBelow(
   if (t >= tokens.count || !tokens.onNewLine(t)) return undefined;
   const text = tokens.textOf(t);
   // A closer, or the rest of a comment that lost its beginning, tells nothing of the line above.
-  const head = lines.slice(tokens.start(t), tokens.start(t) + 2);
-  if (signs.beginsClosing(head) || head.charCodeAt(0) === signs.leader) return undefined;
+  const sign = lines.slice(tokens.start(t), tokens.start(t) + 2);
+  if (signs.beginsClosing(sign) || sign.charCodeAt(0) === signs.leader) return undefined;
   if (language.typing.margin?.(text, undefined) === true) return undefined;
   const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
   // What does not add up may go on below with what was taken from here.
@@ -38,6 +44,7 @@ export function siblingBelow(
   if (stands < column && signs.closes(tokens.textOf(t - 1))) return undefined;
   if (notation.tags === true && OF_TAG.test(text)) return undefined;
   const sheet = demands(language, syntax, style);
+  if (head >= 0 && sheet.owner[head] !== sheet.owner[t]) return undefined;
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   // Below one attribute stands the next, or what a value holds that lost its beginning.
   const isNext = notation.tags === true && white !== undefined && /^[:@]?\w/.test(text);

@@ -10,4 +10,6 @@ export interface Site {
   readonly lines: LineIndex;
   /** Whether the brackets of the whole text do not add up. */
   readonly unbalanced: boolean;
+  /** Whether lines of text that was put there may lack columns that stand before all others. */
+  readonly isPrefixed?: boolean;
 }
