@@ -8,6 +8,9 @@ import type { LineSpan } from "../../text/touched.js";
 import { indentColumn } from "../../text/width.js";
 import type { Depth } from "./columns.js";
 
+/** Lines of a block that are looked at; more would say the same. */
+export const ENOUGH = 400;
+
 /** One line of a block that moves. */
 export interface MovedLine {
   /** Where its white space lies, as UTF-16 offsets. */
@@ -78,9 +81,6 @@ export function movedLines(
   return block;
 }
 
-/** Lines that are looked at; more would say the same. */
-export const ENOUGH = 400;
-
 /** The place of the last line that begins at or before an offset. */
 function lineOf(block: readonly MovedLine[], offset: number): number {
   let i = block.length - 1;
@@ -99,7 +99,7 @@ export function withRoom(
   block: readonly MovedLine[],
   columns: readonly number[],
 ): Depth {
-  const least = Math.min(...columns.filter((_, i) => !block[i]!.margin));
+  const least = columns.reduce((min, column, i) => (block[i]!.margin ? min : Math.min(min, column)), 0);
   return least < 0 ? { column: depth.column - least } : depth;
 }
 
