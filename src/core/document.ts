@@ -27,6 +27,7 @@ import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.j
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import { compose } from "./text/compose.js";
+import { holdsLineEnd } from "./text/line-ends.js";
 import { linesOf, type LineSpan } from "./text/touched.js";
 import { WholeText } from "./whole.js";
 import {
@@ -180,6 +181,9 @@ export class Document {
     if (alone && !own && this.regions?.at(from, to, false) === undefined)
       this.regions?.find(this.current.view({ from, to }), from, to);
     const before = this.lines;
+    // What is cut out may be all that shows the step.
+    if (alone && !own && before.length <= SMALL && holdsLineEnd(before.slice(from, to)))
+      this.reading.steadyStyle();
     this.reading.change(from, to, text);
     this.regions?.follow(before, this.lines, change);
     this.edited.note(place, text, own, this.lines.count);

@@ -72,6 +72,8 @@ export class Reading {
   /** What was parsed last, and how. */
   private read: { readonly byColumns: boolean; readonly syntax: Syntax } | undefined = undefined;
   private shown: Shown | undefined = undefined;
+  /** The step that was shown last: a text that loses all its deeper lines for a while keeps it. */
+  private step: Partial<Style> = {};
   /** What was shown when brackets last added up. */
   private whole: Partial<Style> | undefined = undefined;
   /** The changes that are not settled yet; undefined where they are too many. */
@@ -104,7 +106,12 @@ export class Reading {
   change(from: number, to: number, text: string): void {
     const { lines, pending } = this;
     this.parsed = undefined;
-    if (this.shown !== undefined && from < this.shown.until) this.shown = undefined;
+    if (this.shown !== undefined && from < this.shown.until) {
+      const { indentStyle, indentSize } = this.shown.style;
+      if (indentStyle !== undefined)
+        this.step = indentSize === undefined ? { indentStyle } : { indentStyle, indentSize };
+      this.shown = undefined;
+    }
     const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
     this.lines = buffer.replaced(from, to, text);
     if (pending === undefined || pending.length === MOST_PENDING) {
@@ -259,7 +266,8 @@ export class Reading {
       return (this.whole ??= this.inferred(stale.text, stale.outlined.root).style);
     const unbalanced = this.reader !== undefined && this.outline.unbalanced;
     if (unbalanced && this.whole !== undefined) return this.whole;
-    const shown = this.style(except);
+    const own = this.style(except);
+    const shown = own.indentStyle === undefined ? { ...this.step, ...own } : own;
     if (!unbalanced && except === undefined) this.whole = shown;
     return shown;
   }

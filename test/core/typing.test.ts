@@ -186,6 +186,15 @@ describe("pastes and moves", () => {
     );
   });
 
+  test("the only deeper lines of a text, once they were cut out", () => {
+    const text = "moor((boat) => {\n    call(boat);\n    row(boat);\n});\n";
+    const document = open("javascript", text);
+    const [cut, back] = [lines(1, 2), { start: lines(1, 1).start, end: lines(1, 1).start }];
+    document.update([{ range: cut, text: "" }]);
+    document.update([{ range: back, text: "    call(boat);\n    row(boat);\n" }]);
+    expect(document.formatOnPaste(cut).edits).toEqual([]);
+  });
+
   test("ten thousand lines at once", () => {
     const text = `{\n${"tide();\n".repeat(10_000)}}\n`;
     expect(applyEdits(text, open("javascript", text).formatOnPaste(lines(1, 10_000)).edits)).toBe(

@@ -99,7 +99,10 @@ export function withRoom(
   block: readonly MovedLine[],
   columns: readonly number[],
 ): Depth {
-  const least = columns.reduce((min, column, i) => (block[i]!.margin ? min : Math.min(min, column)), 0);
+  const least = columns.reduce(
+    (min, column, i) => (block[i]!.margin ? min : Math.min(min, column)),
+    0,
+  );
   return least < 0 ? { column: depth.column - least } : depth;
 }
 
