@@ -48,9 +48,12 @@ export function headDepth(
   );
 }
 
+/** What an element, or a comment, ends with. */
+const ENDS_ELEMENT = /(?:<\/[^<>]*|\/|--)>$/;
+
 /**
- * Whether a block of markup looks like whole elements: it begins with no end tag, and ends with a tag as far out as any
- * of its lines reaches.
+ * Whether a block of markup looks like whole elements: it begins with no end tag, and ends with one as far out as any of
+ * its lines reaches.
  */
 export function isElements(
   { language: { notation }, lines }: Site,
@@ -59,8 +62,10 @@ export function isElements(
   if (notation.tags !== true || notation.block !== undefined) return false;
   const { to, column } = block.at(-1)!;
   return (
-    lines.slice(to, lines.lineEnd(lines.lineAt(to))).trimEnd().endsWith(">")
+    ENDS_ELEMENT.test(lines.slice(to, lines.lineEnd(lines.lineAt(to))).trimEnd())
     && !lines.text.startsWith("</", block[0]!.to)
+    // Its first line may have lost columns.
+    && block[0]!.column <= column
     && block.slice(1).every((line) => line.column >= column)
   );
 }
