@@ -182,8 +182,8 @@ export class Document {
       this.regions?.find(this.current.view({ from, to }), from, to);
     const before = this.lines;
     // What is cut out may be all that shows the step.
-    if (alone && !own && before.length <= SMALL && holdsLineEnd(before.slice(from, to)))
-      this.reading.steadyStyle();
+    const isCut = alone && text === "" && before.length <= SMALL;
+    if (isCut && holdsLineEnd(before.slice(from, to))) this.reading.steadyStyle();
     this.reading.change(from, to, text);
     this.regions?.follow(before, this.lines, change);
     this.edited.note(place, text, own, this.lines.count);

@@ -112,6 +112,12 @@ export class Reading {
         this.step = indentSize === undefined ? { indentStyle } : { indentStyle, indentSize };
       this.shown = undefined;
     }
+    // Another text in the place of this one, or of a part of it, is not indented as that was.
+    if (from < to && text !== "") this.step = {};
+    if (to - from === lines.length) {
+      this.step = {};
+      this.whole = undefined;
+    }
     const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
     this.lines = buffer.replaced(from, to, text);
     if (pending === undefined || pending.length === MOST_PENDING) {
