@@ -265,7 +265,10 @@ export class Reading {
     return sure && !(once && listSplit === "by-width");
   }
 
-  /** The same, but while brackets do not add up what the text showed before: typing must not waver. */
+  /**
+   * The same, but while brackets do not add up what the text showed before, and the step that it showed last where it shows
+   * none: typing must not waver.
+   */
   steadyStyle(except?: Span): Partial<Style> {
     const { stale } = this;
     if (stale !== undefined)
