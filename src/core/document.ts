@@ -27,7 +27,6 @@ import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.j
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import { compose } from "./text/compose.js";
-import { holdsLineEnd } from "./text/line-ends.js";
 import { linesOf, type LineSpan } from "./text/touched.js";
 import { WholeText } from "./whole.js";
 import {
@@ -47,9 +46,6 @@ import {
   type PositionEncoding,
   type Range,
 } from "./text/lines.js";
-
-/** In shorter texts one line may tell how wide a step is. */
-const SMALL = 1 << 14;
 
 /** One open text. Requests answer for the text as it stands after the last update. */
 export class Document {
@@ -181,9 +177,7 @@ export class Document {
     if (alone && !own && this.regions?.at(from, to, false) === undefined)
       this.regions?.find(this.current.view({ from, to }), from, to);
     const before = this.lines;
-    // What is cut out may be all that shows the step.
-    const isCut = alone && text === "" && before.length <= SMALL;
-    if (isCut && holdsLineEnd(before.slice(from, to))) this.reading.steadyStyle();
+    if (alone && text === "") this.reading.keepStep(from, to);
     this.reading.change(from, to, text);
     this.regions?.follow(before, this.lines, change);
     this.edited.note(place, text, own, this.lines.count);
@@ -395,7 +389,7 @@ export class Document {
         language,
         lines: view.lines,
         syntax: view.syntax,
-        style: this.resolved(style, this.shownTo(offset, character)),
+        style: this.resolved(style, this.reading.typedStyle(offset, character)),
         offset: place,
         unbalanced: view.unbalanced || this.isCut,
         whole: { text: () => this.text, at: (of) => view.begins(of) },
@@ -514,14 +508,6 @@ export class Document {
    */
   formatOnMove(range: Range, style?: Partial<Style>): Answer {
     return this.put("formatOnMove", range, style, (site, { span }) => moveChanges(site, span));
-  }
-
-  /** What a text shows of its style to a typing request: the line that Enter began is not in its place yet. */
-  private shownTo(offset: number, character: string): Partial<Style> {
-    const { reading, lines } = this;
-    if (character !== "\n" || lines.length > SMALL) return reading.steadyStyle();
-    const line = lines.lineAt(offset);
-    return reading.steadyStyle({ from: lines.lineStart(line), to: lines.lineEnd(line) });
   }
 
   /**

@@ -18,6 +18,7 @@ import type { Style } from "./style/style.js";
 import type { TokenTable } from "./syntax/tokens.js";
 import type { Change } from "./text/edits.js";
 import { TextBuffer } from "./text/buffer.js";
+import { holdsLineEnd } from "./text/line-ends.js";
 import { LineIndex, type Lines } from "./text/lines.js";
 
 /** What a request looks at: a whole text, or an excerpt of it. */
@@ -57,6 +58,9 @@ interface Pending {
 
 /** More changes than these at once are not worth being followed one by one: the whole is read again. */
 const MOST_PENDING = 64;
+
+/** In shorter texts one line may tell how wide a step is. */
+const SMALL = 1 << 14;
 
 /**
  * A text that changes, and what is understood of it. After a change only what it touches is read
@@ -113,11 +117,9 @@ export class Reading {
       this.shown = undefined;
     }
     // Another text in the place of this one, or of a part of it, is not indented as that was.
-    if (from < to && text !== "") this.step = {};
-    if (to - from === lines.length) {
-      this.step = {};
-      this.whole = undefined;
-    }
+    const isAll = to - from === lines.length;
+    if (isAll || (from < to && text !== "")) this.step = {};
+    if (isAll) this.whole = undefined;
     const buffer = lines instanceof TextBuffer ? lines : TextBuffer.of(lines.text);
     this.lines = buffer.replaced(from, to, text);
     if (pending === undefined || pending.length === MOST_PENDING) {
@@ -279,6 +281,20 @@ export class Reading {
     const shown = own.indentStyle === undefined ? { ...this.step, ...own } : own;
     if (!unbalanced && except === undefined) this.whole = shown;
     return shown;
+  }
+
+  /** The same for a typing request: the line that Enter began is not in its place yet. */
+  typedStyle(offset: number, character: string): Partial<Style> {
+    const { lines } = this;
+    if (character !== "\n" || lines.length > SMALL) return this.steadyStyle();
+    const line = lines.lineAt(offset);
+    return this.steadyStyle({ from: lines.lineStart(line), to: lines.lineEnd(line) });
+  }
+
+  /** Has the step be known that the text shows: what is about to be cut out may be all that shows it. */
+  keepStep(from: number, to: number): void {
+    const { lines } = this;
+    if (lines.length <= SMALL && holdsLineEnd(lines.slice(from, to))) this.steadyStyle();
   }
 
   private inferred(text: Source, outline: Sequence | undefined, except?: Span): Shown {

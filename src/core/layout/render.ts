@@ -154,7 +154,7 @@ class Renderer {
       while (first > 0 && this.sheet.is(first, Mark.KeepsBlanks)) first--;
       this.heldEnd = g;
       while (this.sheet.is(this.heldEnd, Mark.KeepsBlanks)) this.heldEnd++;
-      this.heldGetsTabs = first < g && [first, this.heldEnd].some((t) => this.isIndented(t));
+      this.heldGetsTabs = first < g && (this.isIndented(first) || this.isIndented(this.heldEnd));
     }
     return this.heldGetsTabs;
   }

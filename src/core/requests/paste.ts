@@ -51,6 +51,7 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
   const [head] = block;
   if (head === undefined || (!behindCode && standsInPlace(site, block))) return [];
   const brought = behindCode ? 0 : indentColumn(text, head.from + lead.length, head.to, tabWidth);
+  const put = behindCode ? 0 : indentColumn(lead, 0, lead.length, style.tabWidth);
   const shape = shapeOf({
     language,
     syntax,
@@ -58,9 +59,9 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
     text: text.slice(0, end),
     lines: block,
     brought,
-    lead: behindCode ? 0 : indentColumn(lead, 0, lead.length, style.tabWidth),
+    lead: put,
     tabbed: block.slice(1).some(({ from }) => text[from] === "\t"),
-    isPrefixed: site.isPrefixed === true,
+    isSure: brought > put && !site.isPrefixed,
     behindCode,
   });
   // Its depth in its own steps is meant.

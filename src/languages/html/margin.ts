@@ -19,7 +19,7 @@ function linesAbove(text: string, at: number): string {
 }
 
 /** Elements whose text is kept to the letter, and the page, whose head and body need not stand alike. */
-const NEVER_FLUSH = /^(?:pre|textarea|script|style|html)$/i;
+const NEVER_FLUSH = /^(?:pre|textarea|html)$/i;
 
 const RAW = /^(?:script|style)$/i;
 
@@ -49,9 +49,18 @@ export function standsBelow(before: string, below: string): "flush" | "deeper" |
 }
 
 /**
- * The white space of a start tag right above an offset at a line's beginning, where the last line of its element stands
- * in its column, so that those between do too, or where the nearest other element of its name leaves what it holds there;
- * undefined elsewhere.
+ * The white space of the line that begins at an offset, by what else the element holds whose start tag stands right above;
+ * undefined where nothing tells.
+ */
+export function whiteBelowTag(text: string, at: number): string | undefined {
+  const [, white = "", name = ""] = TAG_LINE.exec(linesAbove(text, at)) ?? [];
+  if (name === "" || NEVER_FLUSH.test(name)) return undefined;
+  return RAW.test(name) ? codeWhite(text, at, name, white) : flushWhite(text, at, name, white);
+}
+
+/**
+ * The white space of a tag above an offset where the last line of its element stands in its column, so that those between
+ * do too, or where the nearest other element of its name leaves what it holds there; undefined elsewhere.
  *
  *     <form>                     <dd>
  *     |                          <p>Low tide</p>
@@ -59,9 +68,7 @@ export function standsBelow(before: string, below: string): "flush" | "deeper" |
  *     </div>                     <dd>
  *     </form>                    |
  */
-export function flushWhite(text: string, at: number): string | undefined {
-  const [, white = "", name = ""] = TAG_LINE.exec(linesAbove(text, at)) ?? [];
-  if (name === "" || NEVER_FLUSH.test(name)) return undefined;
+function flushWhite(text: string, at: number, name: string, white: string): string | undefined {
   const below = text.slice(at, at + BELOW);
   const end = below.indexOf(`</${name}`);
   const isClosed = end >= 0 && beginsItsLine(below, end) && whiteOf(below, end) === white;
@@ -80,6 +87,28 @@ export function flushWhite(text: string, at: number): string | undefined {
   return isFlush ? white : undefined;
 }
 
+/** The white space before a line of a script or of a style sheet that is code: no text, no end of a comment. */
+const CODE_LINES = /^([ \t]*)(?=[\w$@.#(){}[\]])/gm;
+
+/**
+ * The white space of the outermost lines of a script or a style sheet, for its first line; undefined where they stand less
+ * deep than its tag.
+ *
+ *     <script>
+ *     |
+ *         moor(boat);
+ *     });
+ */
+function codeWhite(text: string, at: number, name: string, white: string): string | undefined {
+  const below = text.slice(at, at + BELOW);
+  const code = below.slice(0, Math.max(0, below.indexOf(`</${name}`)));
+  let least = NEXT_LINE.exec(code)?.[1];
+  if (least === undefined) return undefined;
+  for (const [, own = ""] of code.matchAll(CODE_LINES))
+    if (own.length < least.length && least.startsWith(own)) least = own;
+  return least.startsWith(white) ? least : undefined;
+}
+
 /** A script on one line, which a text ends with, and the line that holds something above it. */
 const SCRIPT_ABOVE =
   /(?:(?:^|[\r\n])([ \t]*)<script\b[^\r\n]*\s+?)?(?<=^|[\r\n])([ \t]*)<script\b[^\r\n]*<\/script>[ \t]*[\r\n]+$/i;
@@ -96,30 +125,6 @@ export function scriptWhite(text: string, at: number): string | undefined {
   if (white === undefined) return undefined;
   const below = SCRIPT_BELOW.exec(text.slice(at, at + ABOVE))?.[1];
   return white === over || white === below ? white : undefined;
-}
-
-/** The white space before a line of a script or of a style sheet that is code: no text, no end of a comment. */
-const CODE_LINES = /^([ \t]*)(?=[\w$@.#(){}[\]])/gm;
-
-/**
- * The white space of the outermost lines of a script or a style sheet, for its first line; undefined elsewhere, and where
- * they stand less deep than its tag.
- *
- *     <script>
- *     |
- *         moor(boat);
- *     });
- */
-export function codeWhite(text: string, at: number): string | undefined {
-  const [, white = "", name = ""] = TAG_LINE.exec(linesAbove(text, at)) ?? [];
-  if (!RAW.test(name)) return undefined;
-  const below = text.slice(at, at + BELOW);
-  const code = below.slice(0, Math.max(0, below.indexOf(`</${name}`)));
-  let least = NEXT_LINE.exec(code)?.[1];
-  if (least === undefined) return undefined;
-  for (const [, own = ""] of code.matchAll(CODE_LINES))
-    if (own.length < least.length && least.startsWith(own)) least = own;
-  return least.startsWith(white) ? least : undefined;
 }
 
 /** Whether the nearest element of a name above an offset has its first line in its column, or below where there is none. */

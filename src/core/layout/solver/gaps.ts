@@ -203,8 +203,8 @@ export abstract class Gaps extends FrameStack {
 
   private asWritten(g: number): void {
     this.lines[g] = -1;
-    if (this.sheet.is(g, Mark.KeepsBlanks)) this.heldLine(g);
     if (this.sheet.tokens.onNewLine(g)) {
+      if (this.makesBlocks && this.sheet.is(g, Mark.KeepsBlanks)) this.heldLine(g);
       const continued = this.sheet.tokens.has(g - 1, TokenFlag.Continues);
       const shift = this.sheet.demand[g] === Demand.Fixed
         ? 0
@@ -239,7 +239,7 @@ export abstract class Gaps extends FrameStack {
     const { frames, tokens } = sheet;
     const owner = sheet.owner[g]!;
     const isBlock = owner === ROOT || frames.has(owner, FrameFlag.Block);
-    if (!isBlock || !this.makesBlocks || !tokens.onNewLine(g)) return;
+    if (!isBlock) return;
     const begin = owner === ROOT ? 0 : frames.begin(owner);
     const first = tokens.skipTrivia(begin);
     const written = this.writtenColumn(first === 0 || tokens.onNewLine(first) ? first : g);

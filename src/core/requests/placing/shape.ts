@@ -27,8 +27,8 @@ export interface Pasted {
   readonly lead: number;
   /** Whether tabs indent it, each one step. */
   readonly tabbed: boolean;
-  /** Whether its lines may have lost columns. */
-  readonly isPrefixed: boolean;
+  /** Whether its first line stands deeper than the caret did, and so has lost nothing. */
+  readonly isSure: boolean;
   /** Whether its first line goes on a line that has code before it. */
   readonly behindCode: boolean;
 }
@@ -42,13 +42,11 @@ const STEPS = [2, 4, 3, 8];
  * block makes sense go first.
  */
 export function shapeOf(pasted: Pasted): Shape {
-  const { language, style, lines, brought, lead, tabbed } = pasted;
+  const { language, style, lines, brought, tabbed, isSure } = pasted;
   const file = style.indentSize;
   if (lines.length < 2) return { own: brought, step: file };
   if (language.sequence === undefined) return { own: plainOwn(pasted), step: file };
   const steps = tabbed ? [file] : [...new Set([file, ...STEPS])];
-  // A first line that stands deeper than the caret did has lost nothing.
-  const isSure = brought > lead && !pasted.behindCode && !pasted.isPrefixed;
   const around = linesAround(lines);
   const inPlace = once(() => stepsInPlace(pasted, around));
   const stepsFrom = (own: number): number[] => (

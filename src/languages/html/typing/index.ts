@@ -5,7 +5,7 @@ import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { htmlClosers, openRaw } from "./closers.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
-import { codeWhite, flushWhite, leavesAtMargin, scriptWhite, standsBelow } from "../margin.js";
+import { leavesAtMargin, scriptWhite, standsBelow, whiteBelowTag } from "../margin.js";
 import { whiteInTag } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
 import { R, RULES } from "../rules.js";
@@ -63,8 +63,7 @@ export function enteredAs(
 const shownWhite = (text: string, at: number): string | undefined =>
   whiteInPre(text, at)
   ?? whiteInTag(text, at)
-  ?? flushWhite(text, at)
-  ?? codeWhite(text, at)
+  ?? whiteBelowTag(text, at)
   ?? scriptWhite(text, at);
 
 function enteredInFrontMatter(text: string, at: number, style: Style): EnteredText | undefined {
