@@ -46,6 +46,11 @@ const formatted = (name: string, text: string, env: NodeJS.ProcessEnv): string =
   });
 
 const MESSY = "import sys\nimport os\ntides=[1,2,   3]\nif tides :\n        print( os,sys )\n";
+const MESSES = {
+  "messy.py": MESSY,
+  "Berth.cs": "class Berth{\n    int tide=1;\n}\n",
+  "Tide.vue": "<template>\n\t<p>{{tide+1}}</p>\n</template>\n",
+};
 
 describe.runIf(isHere("emacs"))("Emacs", () => {
   test("types, formats and saves as the command line does", () => {
@@ -104,7 +109,7 @@ describe.runIf(isHere("neovim"))("Neovim", () => {
     const { path, write, env } = place();
     write("typed.py", "if tide:\n");
     write("typed.js", "moor({});\n");
-    write("messy.py", MESSY);
+    for (const [name, text] of Object.entries(MESSES)) write(name, text);
     write("page.html", "<main>\n<p>Tide</p>\n</main>\n");
     const init = write("init.lua", settingsIn("lua"));
     const socket = path("nvim.sock");
@@ -139,27 +144,40 @@ describe.runIf(isHere("neovim"))("Neovim", () => {
       remote("--remote-send", `<Esc>:edit! ${path(file)}<CR>`);
       await until(READY);
     };
-    const keys = (text: string): void => {
-      for (const key of text)
-        remote("--remote-send", key === "\n" ? "<CR>" : key === "<" ? "<lt>" : key);
+    const NAMED: Record<string, string> = { "\n": "<CR>", "<": "<lt>" };
+    const send = (...sent: string[]): string =>
+      remote("--remote-send", sent.map((key) => NAMED[key] ?? key).join(""));
+    /** Keys one by one, each when what was asked about the one before is answered. */
+    const keys = async (text: string): Promise<void> => {
+      for (const key of text) {
+        send(key);
+        await until("next(vim.lsp.buf_get_clients()[1].requests) == nil");
+      }
     };
     const told = (code: string): any => JSON.parse(lua(`vim.fn.json_encode(${code})`) || "null");
     const buffer = (): string => told("vim.api.nvim_buf_get_lines(0, 0, -1, false)").join("\n");
     const caret = (): number[] => told("vim.api.nvim_win_get_cursor(0)");
 
     await visit("typed.py");
-    keys("A\nlevel = 1\nelse:\nlevel = 2\n");
+    await keys("A\nlevel = 1\nelse:\nlevel = 2\n");
     expect(buffer()).toBe("if tide:\n    level = 1\nelse:\n    level = 2\n    ");
     expect(caret()).toEqual([5, 4]);
+    // Keys that come in one go stand in the order in which they were pressed.
+    send("\n", ..."else");
+    await keys(" = 1");
+    expect(buffer()).toMatch(/^ {4}\n *else = 1$/m);
     await visit("typed.js");
-    keys("f{a\nberth: 1,");
+    send(..."f{a");
+    await keys("\nberth: 1,");
     expect(buffer()).toBe("moor({\n\tberth: 1,\n});");
     expect(caret()).toEqual([2, 10]);
-    await visit("messy.py");
-    lua("vim.lsp.buf.formatting_sync(nil, 5000)");
-    expect(`${buffer()}\n`).toBe(formatted(path("messy.py"), MESSY, env));
+    for (const [name, text] of Object.entries(MESSES)) {
+      await visit(name);
+      lua("vim.lsp.buf.formatting_sync(nil, 5000)");
+      expect(`${buffer()}\n`).toBe(formatted(path(name), text, env));
+    }
     await visit("page.html");
-    keys("l");
+    await keys("l");
     const linked = told(
       "vim.lsp.get_active_clients()[1].request_sync('textDocument/linkedEditingRange', vim.lsp.util.make_position_params(), 5000, 0).result.ranges",
     );
