@@ -35,8 +35,8 @@ export interface Notation {
   readonly continuation?: string;
   /** Whether elements stand in tags: `<p>…</p>`. */
   readonly tags?: boolean;
-  /** What gives a value to what stands before it: `=`, `=>`. */
-  readonly assignments?: ReadonlySet<string>;
+  /** A token that begins a line and hangs from the one before it, which is no bracket: `=`, the end of a start tag. */
+  readonly hangs?: RegExp;
   /** What begins a line that only carries on with the one before: a dot, an operator. */
   readonly carriesOn?: RegExp;
   /** What an operand begins with, rather than an operator or the end of a list. */

@@ -100,6 +100,21 @@ describe("blocks", () => {
     expect(format("vue", wanted)).toBe(wanted);
   });
 
+  test.each([
+    ["html", "<p>\n    Tide\n</p>\n"],
+    ["html", "<main>\n    <p>Tide</p>\n</main>\n"],
+    ["vue", "<template>\n    <p>Tide</p>\n</template>\n"],
+    ["vue", "<script>\n    moor();\n</script>\n"],
+  ])("one line below a tag of %s shows the step, whatever an editor is set to", (
+    languageId,
+    text,
+  ) => {
+    for (const set of [{ indentStyle: "tab" }, { indentSize: 8 }] as const) {
+      const document = engine.open({ uri: "", languageId, text, fallback: () => set });
+      expect(document.formatDocument().edits).toEqual([]);
+    }
+  });
+
   test("deeper, in the kind of white space that the style asks for", () => {
     const text =
       "<template>\n  <p>\n    low\n  </p>\n</template>\n<script>\n  const a = `\n  b`;\n  c();\n</script>\n";

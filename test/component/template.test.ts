@@ -18,6 +18,11 @@ describe("expressions", () => {
   test.each([
     ["between braces", "  <p>{{a+b}}</p>\n", "  <p>{{ a + b }}</p>\n"],
     ["that are names", "  <p>{{tide.low}}</p>\n", "  <p>{{ tide.low }}</p>\n"],
+    [
+      "alone on a line",
+      "  <p>\n    {{tide.low}}\n  </p>\n",
+      "  <p>\n    {{ tide.low }}\n  </p>\n",
+    ],
     ["as a binding", '  <p :id="berth+1" />\n', '  <p :id="berth + 1" />\n'],
     ["as a condition", '  <p v-if="a&&b" />\n', '  <p v-if="a && b" />\n'],
     [

@@ -19,9 +19,6 @@ const ENOUGH = 24;
 /** In longer texts something else tells. */
 const SMALL = 1 << 12;
 
-/** Columns that are steps where nothing but a value below its assignment tells. */
-const USUAL: ReadonlySet<number> = new Set([2, 3, 4, 8]);
-
 /** What carries something on, and may as well begin a value: `-1`, `/re/`, `...rest`. */
 const BEGINS_TOO = /^(?:[-+/%]|\.(?:\.\.|\d))/;
 
@@ -154,18 +151,20 @@ export class StepReader {
     return tokens.start(t) < line && tokens.end(t) > line;
   }
 
-  /** How many columns deeper values stand than the lines that assign them, and operators than those they carry on. */
+  /** How many columns deeper stands what hangs from the line above it, or carries it on. */
   values(tokens: TokenTable): number[] {
-    const { assignments, carriesOn } = this.notation;
+    const { hangs, carriesOn } = this.notation;
     const steps: number[] = [];
     const columnOf = (t: number): number => lineColumn(tokens.text, tokens.start(t), TAB);
     for (let t = 1; t < tokens.count && tokens.start(t) < SMALL; t++) {
       if (!tokens.onNewLine(t) || tokens.isTrivia(t)) continue;
-      const assigned = assignments?.has(tokens.textOf(t - 1)) === true;
-      if (!assigned && carriesOn?.test(tokens.textOf(t)) !== true) continue;
+      const both = tokens.text.slice(tokens.start(t - 1), tokens.end(t));
+      if (hangs?.test(both) !== true && carriesOn?.test(tokens.textOf(t)) !== true) continue;
       if (this.signs.opens(tokens.textOf(t - 1)) || this.isForeign(tokens.start(t))) continue;
-      const step = this.endsText(tokens, t - 1) ? 0 : columnOf(t) - columnOf(t - 1);
-      if (USUAL.has(step)) steps.push(step);
+      if (this.endsText(tokens, t - 1)) continue;
+      const step = columnOf(t) - columnOf(t - 1);
+      // Other columns are alignment, and tabs are counted elsewhere.
+      if (step > 1 && step < 5) steps.push(step);
     }
     return steps;
   }

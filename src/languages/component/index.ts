@@ -22,7 +22,11 @@ export const component: Language = {
   ruleDescriptions: RULE_DESCRIPTIONS,
   commentRule: R.Comment,
   splitRule: R.Split,
-  notation: { blockComment: { open: "<!--", close: "-->" }, tags: true },
+  notation: {
+    blockComment: { open: "<!--", close: "-->" },
+    tags: true,
+    hangs: /^<\w[^>]*[^/]>\s/,
+  },
   trailingSpace: 1,
   breaksAnywhere: true,
   mergingPairs: new Set(),

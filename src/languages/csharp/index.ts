@@ -38,7 +38,7 @@ export const csharp: Language = {
     group: ["(", ")"],
     separator: ",",
     terminator: ";",
-    assignments: new Set(["=", "=>"]),
+    hangs: /^=>?\s/,
     carriesOn: /^[.?:&|+\-/%=^]/,
     operand: /[\p{L}\p{N}_"'@$([{!~]/u,
     leads: ["?", ":", "&", "|"],

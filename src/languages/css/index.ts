@@ -16,7 +16,7 @@ const notation = ({ extended }: Dialect): Notation => ({
   block: ["{", "}"],
   separator: ",",
   terminator: ";",
-  assignments: new Set([":"]),
+  hangs: /^:\s/,
   operand: /[\p{L}\p{N}_$"'#.@%&*(\[!-]/u,
 });
 

@@ -47,7 +47,7 @@ const NOTATION: Notation = {
   terminator: ";",
   continuation: "\\",
   tags: true,
-  assignments: new Set(["=", "=>"]),
+  hangs: /^=>?\s/,
   carriesOn: /^[.?:&|+\-/%=^]/,
   operand: /[\p{L}\p{N}_$"'`([{<#@!~]|\/[^=]/u,
   leads: ["|", "?", ":", "&"],

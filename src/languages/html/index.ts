@@ -25,6 +25,7 @@ export const html: Language = {
   notation: {
     blockComment: { open: "<!--", close: "-->" },
     tags: true,
+    hangs: /^>\s+.+$/,
     operand: /[\p{L}\p{N}<"']/u,
   },
   trailingSpace: 1,

@@ -16,7 +16,7 @@ const NOTATION: Notation = {
   brackets: [["[", "]"], ["{", "}"]],
   block: ["{", "}"],
   separator: ",",
-  assignments: new Set([":"]),
+  hangs: /^:\s/,
   operand: /[\p{L}\p{N}_$"'[{\-]/u,
 };
 

@@ -35,7 +35,7 @@ const modules: Language = {
     separator: ",",
     terminator: ";",
     continuation: "\\",
-    assignments: new Set(["="]),
+    hangs: /^=\s/,
     carriesOn: /^[.:&|+\-/%=^]/,
     operand: /[\p{L}\p{N}_"'([{@~]/u,
   },

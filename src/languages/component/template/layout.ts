@@ -38,13 +38,12 @@ export class TemplateLayout extends HtmlTags {
       if (i === 0 && !this.beginsLine(first)) this.keepApart(first, Demand.Fold);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
       const last = run.at(-1)!.end;
-      if (last - first > 1) {
-        // Behind a tag on its line the others stand in the depth of what follows below.
-        const behind = i === 0 && first > 0 && !this.beginsLine(first);
-        sheet.open(first + 1, last - 1, FrameFlag.Flow, behind ? 1 : 0);
-        this.run(run, run.every((item) => this.isElement(item)));
-        sheet.close();
-      }
+      const isMore = last - first > 1;
+      // Behind a tag on its line the others stand in the depth of what follows below.
+      const behind = i === 0 && first > 0 && !this.beginsLine(first);
+      if (isMore) sheet.open(first + 1, last - 1, FrameFlag.Flow, behind ? 1 : 0);
+      this.run(run, run.every((item) => this.isElement(item)));
+      if (isMore) sheet.close();
       i = next;
     }
   }
