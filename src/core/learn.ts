@@ -8,7 +8,8 @@ export interface Sample {
 
 /** One value that was weighed. */
 export interface Weighed {
-  readonly value: Style[keyof Style];
+  /** Undefined where nothing is said, so that each text keeps what it shows. */
+  readonly value: Style[keyof Style] | undefined;
   /** How many lines would change with it. */
   readonly lines: number;
 }
@@ -16,7 +17,8 @@ export interface Weighed {
 /** What was found for one option. */
 export interface Finding {
   readonly name: keyof Style;
-  readonly value: Style[keyof Style];
+  /** Undefined where nothing should be said: the texts show several, and no value serves all. */
+  readonly value: Style[keyof Style] | undefined;
   readonly weighed: readonly Weighed[];
   /** From 0, where no line tells, to 1, where all lines that tell agree. */
   readonly sureness: number;
@@ -108,7 +110,7 @@ export function learn(engine: Engine, samples: readonly Sample[]): Learnt {
         )
         : findingFor(name, weighed, fallback, lines);
       findings.set(name, finding);
-      style = finding.sureness > 0
+      style = finding.sureness > 0 && finding.value !== undefined
         ? { ...style, [name]: finding.value }
         : without(style, name);
     }
@@ -120,8 +122,15 @@ export function learn(engine: Engine, samples: readonly Sample[]): Learnt {
 const TOLERANCE = 0.001;
 
 /**
+ * How much worse the best value may be than none, where texts show their own, in lines and of all of them: some of a
+ * team's texts are odd.
+ */
+const ODD = 2;
+const ODD_SHARE = 0.02;
+
+/**
  * The value to propose: the best one that says something, unless leaving all as it is, or as the default has
- * it, is clearly better.
+ * it, is clearly better. None where each text keeping its own is.
  *
  * @param fallback how many lines change where nothing is said.
  */
@@ -133,6 +142,11 @@ function findingFor(
 ): Finding {
   const least = Math.min(...weighed.map(({ lines }) => lines));
   const most = Math.max(...weighed.map(({ lines }) => lines));
+  if (least - fallback > Math.max(ODD, all * ODD_SHARE)) {
+    const unsaid = { value: undefined, lines: fallback };
+    const sureness = (least - fallback) / least;
+    return { name, value: undefined, weighed: [unsaid, ...weighed], sureness };
+  }
   const near = least + all * TOLERANCE;
   const says = weighed.filter(({ value }) => value !== "as-written");
   const best =

@@ -31,6 +31,33 @@ test.each<Partial<Style>>([
   expect(learnt.changedBefore).toBeGreaterThan(learnt.changed);
 }, 60_000);
 
+test(
+  "texts of several steps and line ends keep their own, which no value serves better",
+  async () => {
+    const samples = texts.flatMap((text, i) => [
+      { languageId: "javascript", text },
+      { languageId: "javascript", text: text.replace(/^( {2})+/gm, (white) => white + white) },
+      { languageId: "javascript", text: i === 0 ? text : text.replaceAll("\n", "\r\n") },
+    ]);
+    const { style, findings, changed, changedBefore } = learn(engine, samples);
+    expect(style).not.toHaveProperty("indentSize");
+    expect(style).not.toHaveProperty("endOfLine");
+    expect(changed).toBeLessThanOrEqual(changedBefore);
+    const { weighed } = findings.find(({ name }) => name === "indentSize")!;
+    expect(weighed[0]).toEqual({ value: undefined, lines: changed });
+
+    const files = Object.fromEntries(samples.map(({ text }, i) => [`lib/${i}.js`, text]));
+    const cwd = folder({ ...files, "tides.json": '{\n  "low": [\n    1\n  ]\n}\n' });
+    const { out } = await oakTide(["learn"], { cwd });
+    expect(out).toMatch(/indentSize +each file's +\d+ % sure +each file's \d+, 2 \d+/);
+    // What holds for one language is not said of all.
+    expect(JSON.parse(out.slice(out.indexOf("\n{")))).toMatchObject({
+      languages: { json: { indentSize: 2 } },
+    });
+  },
+  60_000,
+);
+
 test("the command says what it weighed, and writes the file where none is", async () => {
   const cwd = folder({ "lib/fares.js": "const a = 'x'\nconst b = 'y'\nmoor(a, b)\n".repeat(20) });
   const { out, err } = await oakTide(["learn", "lib", "--write"], { cwd });

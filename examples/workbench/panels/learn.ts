@@ -71,7 +71,7 @@ function bars({ name, value, weighed }: Finding): HTMLElement {
     const row = element(
       "div",
       { className: one.value === value ? "bar-row proposed" : "bar-row" },
-      element("span", { className: "value" }, String(one.value)),
+      element("span", { className: "value" }, String(one.value ?? "each file's")),
       element("span", { className: "track" }, bar),
       element("span", { className: "lines" }, String(one.lines)),
     );

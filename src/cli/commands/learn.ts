@@ -19,7 +19,7 @@ interface Options {
 }
 
 /** How much text of a language is read at most, in UTF-16 units: more would tell nothing new. */
-const MOST_TEXT = 600_000;
+const MOST_TEXT = 200_000;
 
 export const learnCommand = (): Command => new Command("learn")
   .description(
@@ -61,6 +61,8 @@ async function samplesIn(folder: string, engine: Engine): Promise<Map<string, Sa
   );
   const samples = new Map<string, Sample[]>();
   const sizes = new Map<string, number>();
+  /** Of languages whose files are all longer than what is read, the shortest one. */
+  const long = new Map<string, Sample>();
   for (const path of spread(files)) {
     if (path instanceof SourceError) throw path;
     if ((await styles.of(path)).excludedBy !== undefined) continue;
@@ -69,11 +71,19 @@ async function samplesIn(folder: string, engine: Engine): Promise<Map<string, Sa
     if (size > MOST_TEXT) continue;
     const { text } = await readSource(path);
     const languageId = language.ids[0]!;
+    if (text.length > MOST_TEXT) {
+      if (text.length < (long.get(language.family)?.text.length ?? Infinity))
+        long.set(language.family, { languageId, text });
+      continue;
+    }
     // What does not parse shows no style.
     if (engine.open({ uri: path, languageId, text }).formatDocument().unsettled.length > 0)
       continue;
     sizes.set(language.family, size + text.length);
     samples.set(language.family, [...samples.get(language.family) ?? [], { languageId, text }]);
+  }
+  for (const [family, sample] of long) {
+    if (!samples.has(family)) samples.set(family, [sample]);
   }
   return samples;
 }
@@ -84,7 +94,10 @@ function spread<T>(items: readonly T[]): T[] {
   return Array.from({ length: step }, (_, i) => items.filter((__, k) => k % step === i)).flat();
 }
 
-/** A style file: what no family contradicts at the top, the rest by language. Where no line tells, any value does. */
+/**
+ * A style file: what no family contradicts at the top, the rest by language. Where no line tells, any value does; where
+ * files of a family keep their own, none.
+ */
 function styleFileOf(
   learnt: ReadonlyMap<string, Learnt>,
   texts: ReadonlyMap<string, readonly Sample[]>,
@@ -94,7 +107,9 @@ function styleFileOf(
   const names = new Set([...learnt.values()].flatMap(({ style }) => Object.keys(style)));
   for (const name of names as Set<keyof Style>) {
     const values = new Set(
-      [...learnt.values()].map(({ style }) => style[name]).filter((value) => value !== undefined),
+      [...learnt.values()].flatMap(({ findings }) => (
+        findings.filter((one) => one.name === name && one.sureness > 0).map(({ value }) => value)
+      )),
     );
     if (values.size === 1) [common[name]] = values;
     else for (const [family, { style }] of learnt) {
@@ -116,15 +131,17 @@ function textOf(learnt: ReadonlyMap<string, Learnt>): string {
     const silent = findings.filter(({ sureness }) => sureness === 0).map(({ name }) => name);
     for (const { name, value, weighed, sureness } of findings) {
       if (sureness === 0) continue;
-      const all = weighed.map((one) => `${String(one.value)} ${one.lines}`).join(", ");
+      const all = weighed.map((one) => `${told(one.value)} ${one.lines}`).join(", ");
       const sure = `${Math.max(1, Math.round(100 * sureness))} % sure`;
-      parts.push(`  ${name.padEnd(23)}${String(value).padEnd(12)}${sure.padEnd(12)}${pc.dim(all)}`);
+      parts.push(`  ${name.padEnd(23)}${told(value).padEnd(12)}${sure.padEnd(12)}${pc.dim(all)}`);
     }
     if (silent.length > 0)
       parts.push(pc.dim(`  ${inLines(`no line tells of ${silent.join(", ")}`)}`));
   }
   return parts.join("\n");
 }
+
+const told = (value: Style[keyof Style] | undefined): string => String(value ?? "each file's");
 
 /** A sentence in lines that fit a terminal, none of which ends within a word. */
 const inLines = (sentence: string): string =>
