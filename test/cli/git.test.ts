@@ -188,6 +188,19 @@ describe("hook", () => {
     expect(repository.read(hook)).toBe("#!/bin/sh\necho checked >> checked.txt\n");
   });
 
+  test("a commit of named files leaves them as it has them, and the others staged as they were", async () => {
+    const repository = Repository.of({ "a.py": "a = 1\n", "b.py": "b = 1\n" });
+    await repository.run("hook", "add");
+    repository.write("b.py", "b=2\n");
+    repository.git("add", "b.py");
+    repository.write("a.py", "a=2\n");
+    repository.git("commit", "-qm", "named", "a.py");
+    expect(repository.git("show", "HEAD:a.py")).toBe("a = 2\n");
+    expect(repository.read("a.py")).toBe("a = 2\n");
+    expect(repository.git("status", "--short", "--untracked-files=no")).toBe("M  b.py\n");
+    expect(repository.git("show", ":b.py")).toBe("b=2\n");
+  });
+
   test("a commit stops where a staged file cannot be done", async () => {
     const repository = Repository.of({ "tides.py": NEAT });
     await repository.run("hook", "add");

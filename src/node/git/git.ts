@@ -28,15 +28,24 @@ export class Git {
   /**
    * What a git command prints.
    *
+   * @param index the file of the index it works on, where that is another than git's environment says.
    * @throws SourceError with what git says.
    */
-  async run(args: readonly string[], input?: string | Uint8Array): Promise<string> {
-    return (await this.bytes(args, input)).toString("utf8");
+  async run(
+    args: readonly string[],
+    input?: string | Uint8Array,
+    index?: string,
+  ): Promise<string> {
+    return (await this.bytes(args, input, index)).toString("utf8");
   }
 
-  async bytes(args: readonly string[], input?: string | Uint8Array): Promise<Buffer> {
+  async bytes(
+    args: readonly string[],
+    input?: string | Uint8Array,
+    index?: string,
+  ): Promise<Buffer> {
     try {
-      return await output(this.root, args, input);
+      return await output(this.root, args, input, index);
     } catch (error) {
       const said = error instanceof Error
         ? error.message.trim().split("\n").at(-1)!
@@ -80,9 +89,11 @@ async function output(
   folder: string,
   args: readonly string[],
   input: string | Uint8Array = "",
+  index?: string,
 ): Promise<Buffer> {
+  const env = index === undefined ? process.env : { ...process.env, GIT_INDEX_FILE: index };
   return await new Promise((resolve, reject) => {
-    const child = spawn("git", args, { cwd: folder });
+    const child = spawn("git", args, { cwd: folder, env });
     const out: Buffer[] = [];
     const err: Buffer[] = [];
     child.stdout.on("data", (chunk: Buffer) => out.push(chunk));

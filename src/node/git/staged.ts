@@ -1,6 +1,7 @@
+import { existsSync } from "node:fs";
 import { mkdtemp, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { basename, dirname, join, resolve } from "node:path";
 import { SourceError, decode } from "../error.js";
 import { readSource, replaceSource } from "../source.js";
 import type { Git } from "./git.js";
@@ -49,12 +50,25 @@ export async function stageText(
     `:(top,literal)${name}`,
   ]);
   const mode = entry.slice(0, entry.indexOf(" "));
-  await git.inTurn(
-    () => git.run(["update-index", "-z", "--index-info"], `${mode} ${hash}\t${name}\0`),
-  );
+  for (const index of indexes(git)) {
+    await git.inTurn(() => (
+      git.run(["update-index", "-z", "--index-info"], `${mode} ${hash}\t${name}\0`, index)
+    ));
+  }
   if (source === undefined || working === undefined) return false;
   if (working !== source.text) await replaceSource(source, working);
   return true;
+}
+
+/**
+ * The index that git names, undefined for its usual one, and in a commit of named files the one that will be there after
+ * it: both have those files as they are committed.
+ */
+function indexes({ root }: Git): (string | undefined)[] {
+  const named = process.env["GIT_INDEX_FILE"];
+  if (named === undefined || !basename(named).startsWith("next-index-")) return [named];
+  const after = resolve(root, dirname(named), "index.lock");
+  return existsSync(after) ? [named, after] : [named];
 }
 
 /** A new text with the line ends that the working tree has where git turns them. */
