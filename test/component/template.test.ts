@@ -62,6 +62,7 @@ describe("expressions", () => {
     ["that do not parse", '  <p :a="b +" v-for="x">{{ ( }}</p>\n', undefined],
     ["written with references", '  <p :a="b&amp;&amp;c" />\n', undefined],
     ["of plain attributes", '  <p a="b+c" style="a:b" />\n', undefined],
+    ["in comments", "  <!--{{a}}-->\n  a <!--{{a}}--> b\n  <b /><!--{{a}}-->\n", undefined],
     ["in what is not compiled", "  <p v-pre>{{a+b}}   c</p>\n", undefined],
   ])("%s", (_, text, wanted) => {
     expect(markup(text)).toBe(wanted ?? text);

@@ -61,7 +61,8 @@ export class TemplateLayout extends HtmlTags {
     for (const [i, { first, end, node }] of items.entries()) {
       if (i > 0) this.beside(first, isFree);
       if (node === NONE) {
-        this.word(first);
+        // What a comment holds is no expression.
+        if (this.isKind(first, T.Word)) this.word(first);
         continue;
       }
       switch (this.tree.kind(node) as N) {
