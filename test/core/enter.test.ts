@@ -25,6 +25,27 @@ console.log(1);
 `,
     ],
     [
+      "above a line that begins with a comma",
+      "javascript",
+      `
+function board() {
+  var low = 1
+    , high = 2|
+    , noon = 3
+    ;
+}
+`,
+      `
+function board() {
+  var low = 1
+    , high = 2
+    |
+    , noon = 3
+    ;
+}
+`,
+    ],
+    [
       "after a header that goes over lines",
       "typescript",
       `

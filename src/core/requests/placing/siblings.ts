@@ -80,13 +80,16 @@ function goesOn(sheet: Sheet, t: number, column: number, style: Style, signs: Si
   const owner = sheet.owner[t]!;
   if (owner === ROOT || sheet.frames.has(owner, FrameFlag.Block) || sheet.is(t, Mark.Dedent))
     return false;
-  if (signs.endsPart(sheet.tokens.textOf(t - 1))) return false;
-  if (!sheet.folds(t) && sheet.demand[t] !== Demand.Space) return false;
+  const { tokens } = sheet;
+  if (signs.endsPart(tokens.textOf(t - 1))) return false;
+  // Where commas begin lines, no gap before them folds.
+  const isPart = signs.endsPart(tokens.textOf(t));
+  if (!(isPart || sheet.folds(t) || sheet.demand[t] === Demand.Space)) return false;
   let outer = owner;
   for (let f = owner; f !== ROOT && !sheet.frames.has(f, FrameFlag.Block | FrameFlag.Bracket);) {
     outer = f;
     f = sheet.frames.parent(f);
   }
   const begin = Math.max(0, sheet.frames.begin(outer) - 1);
-  return column > lineColumn(sheet.tokens.text, sheet.tokens.start(begin), style.tabWidth);
+  return column > lineColumn(tokens.text, tokens.start(begin), style.tabWidth);
 }
