@@ -46,6 +46,25 @@ function board() {
 `,
     ],
     [
+      "after a tag that ends with an attribute's line",
+      "typescriptreact",
+      `
+const board = (
+  <p title="low"
+     id="tide">|
+  </p>
+);
+`,
+      `
+const board = (
+  <p title="low"
+     id="tide">
+    |
+  </p>
+);
+`,
+    ],
+    [
       "after a header that goes over lines",
       "typescript",
       `

@@ -50,6 +50,10 @@ test.each([
   ["<p>low <a\nhref=a>b</a> <a|", "<p>low <a\nhref=a>b</a> <a\n|"],
   ["<p>low <a\n  href=a>b</a> <a|", "<p>low <a\n  href=a>b</a> <a\n    |"],
   ["<p>low <a|\nand <a\nhref=a>b</a>", "<p>low <a\n|\nand <a\nhref=a>b</a>"],
+  ['<a href="b"\n   id="c">d</a>\n<a href="e"|', '<a href="b"\n   id="c">d</a>\n<a href="e"\n   |'],
+  // What an element holds stands by the line on which its tag begins.
+  ['<p title="a"\n   id="b">|\n</p>', '<p title="a"\n   id="b">\n  |\n</p>'],
+  ['<p\n    title="a"\n    id="b">|\n</p>', '<p\n    title="a"\n    id="b">\n  |\n</p>'],
   // The line below shows more than the body further down.
   [
     "<head>|\n  <hr>\n</head>\n<body>\n<p>a</p>\n</body>",

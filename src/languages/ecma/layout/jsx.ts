@@ -1,5 +1,6 @@
 import { lineEndsIn } from "../../../core/layout/measure.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { indentFromTag } from "../../../core/layout/tag-line.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { N, T } from "../kinds.js";
@@ -87,6 +88,7 @@ export abstract class JsxLayout extends TypeLayout {
       1,
     );
     sheet.frames.splitsWith.set(frame, tag);
+    indentFromTag(sheet, frame, tree.first(node));
     for (const part = tree.parts(node, first, closing); part.next();) {
       const { at: t, node: child } = part;
       const isChild = child !== NONE;

@@ -1,4 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { indentFromTag } from "../../../core/layout/tag-line.js";
 import { reindentCode } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
@@ -86,7 +87,9 @@ export class HtmlLayout extends HtmlItems {
       if (edge > end) this.closingTag(items, end, content);
       sheet.close();
     } else if (content.block || this.tokens.isApart(first)) {
+      const frame = this.sheet.frames.count;
       this.paragraph(items, first, end, edge, content);
+      indentFromTag(this.sheet, frame, tree.first(node));
     } else {
       this.run(items, content, true);
       if (edge > end) this.beside(end, items.at(-1)!.first, content);

@@ -5,9 +5,9 @@ import { whiteOf } from "../../../core/text/width.js";
 /** An end tag without its `>`, whose line has ended. */
 const OPEN_END = /<\/([a-zA-Z][\w:.-]*)[ \t]*[\r\n]+$/;
 
-/** A line that a start tag goes on below, and the white space of the next. */
+/** A line that a start tag goes on below: its white space, what stands before attributes, those, and the next line's. */
 const SPLIT_START =
-  /^([ \t]*)(?![ \t])[^\r\n]*<[a-zA-Z][^<>\r\n]*(?:\r\n|\r|\n)([ \t]*)(?=[\w:@.]|$)/gm;
+  /^([ \t]*)(?![ \t])([^\r\n]*<[a-zA-Z][^\s<>]*[ \t]*)([^<>\r\n]*)(?:\r\n|\r|\n)([ \t]*)(?=[\w:@.]|$)/gm;
 
 /** How far before a place an end tag's name may begin, and the start tag that it ends, as UTF-16 offsets. */
 const LONGEST = 100;
@@ -44,17 +44,28 @@ function whiteInEndTag(text: string, at: number): string | undefined {
 
 /**
  * The white space for the first line of attributes below a tag's name, where the nearest tag above, or below where there is
- * none, leaves such lines in the column of its own line; undefined elsewhere.
+ * none, leaves such lines in the column of its own line, or under its first attribute; undefined elsewhere.
  *
- *     under <a
- *     href="tide.html">the quay</a> and <a
- *     |
+ *     under <a                          <a href="tide.html"
+ *     href="tide.html">the quay</a>        id="quay">the quay</a>
+ *     and <a                            <a href="deck.html"
+ *     |                                    |
  */
 function whiteInStartTag(text: string, at: number): string | undefined {
   const from = Math.max(0, at - FAR);
   const tags = [...text.slice(from, at).matchAll(SPLIT_START)];
   const own = tags.pop();
   if (own === undefined || from + own.index + own[0].length !== at) return undefined;
-  const like = tags.at(-1) ?? [...text.slice(at, at + FAR).matchAll(SPLIT_START)][0];
-  return like !== undefined && like[1] === like[2] ? own[1] : undefined;
+  const all = [...tags.reverse(), ...text.slice(at, at + FAR).matchAll(SPLIT_START)];
+  const like = all.find((tag) => (tag[3] === "") === (own[3] === "")) ?? all[0];
+  if (like === undefined) return undefined;
+  const [, line = "", , attributes, white] = like;
+  if (white === line) return own[1];
+  return attributes !== "" && own[3] !== "" && white === firstAttribute(like)
+    ? firstAttribute(own)
+    : undefined;
 }
+
+/** The white space of a line that stands under the first attribute. */
+const firstAttribute = ([, line = "", before = ""]: readonly string[]): string =>
+  line + " ".repeat(before.length);

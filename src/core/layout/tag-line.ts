@@ -1,0 +1,20 @@
+import type { Sheet } from "./sheet.js";
+
+/**
+ * Indents what an element holds against the line on which its start tag begins, where the tag ends on a later one, that of an
+ * attribute; a `>` on a line of its own tells as much.
+ *
+ *     <p title="Low water"
+ *        id="tide">
+ *       At noon
+ *
+ * @param frame that of the content, which begins right after the tag.
+ * @param tag the first token of the start tag.
+ */
+export function indentFromTag({ frames, tokens }: Sheet, frame: number, tag: number): void {
+  const last = frames.begin(frame) - 1;
+  if (tokens.onNewLine(last)) return;
+  let t = last;
+  while (t > tag && !tokens.onNewLine(t)) t--;
+  if (t > tag) frames.head.set(frame, tag);
+}
