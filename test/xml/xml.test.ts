@@ -160,6 +160,13 @@ test.each([
   ["between tags", "<a>¦</a>\n", "\n", "<a>\n  ¦\n</a>\n"],
   ["behind an element", "<a>\n  <b/>¦\n</a>\n", "\n", "<a>\n  <b/>\n  ¦\n</a>\n"],
   ["in a tag", "<a>\n  <b¦", "\n", "<a>\n  <b\n    ¦"],
+  [
+    "an end tag below text, under the line of its start tag",
+    '<a>\n  <b c="1"\n     d="2">\n    <e/><e>low</e>\n    water <!-- <f> -->\n    at noon\n    <¦',
+    "/",
+    '<a>\n  <b c="1"\n     d="2">\n    <e/><e>low</e>\n    water <!-- <f> -->\n    at noon\n  </¦',
+  ],
+  ["an end tag within a line of text", "<a>\n  low <¦", "/", "<a>\n  low </¦"],
   ["an end tag", "<a>\n  <b>\n    <c/>\n    <¦", "/", "<a>\n  <b>\n    <c/>\n  </¦"],
 ])("typing %s", (_, text, key, wanted) => {
   expect(keyed("xml", text, key)).toBe(wanted);

@@ -7,6 +7,7 @@ import { tagEnd } from "../html/tag-parser.js";
 import { XmlLayout } from "./layout.js";
 import { lexXml } from "./lexer.js";
 import { parseXml, xmlClosers } from "./parser.js";
+import { completedEndTag } from "./typing.js";
 
 /** XML 1.0, as project files, configurations, drawings and schemas are written in it. */
 export const xml: Language = {
@@ -63,6 +64,7 @@ export const xml: Language = {
     triggers: [">", "/"],
     words: new Map(),
     closers: xmlClosers,
+    completed: completedEndTag,
     // Text beside elements would make text of all white space there.
     next: (before) => (tagEnd(lexXml(before)) === "" ? " <x/>" : ' x="x"'),
   },
