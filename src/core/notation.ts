@@ -35,7 +35,7 @@ export interface Notation {
   readonly continuation?: string;
   /** Whether elements stand in tags: `<p>…</p>`. */
   readonly tags?: boolean;
-  /** A token that begins a line and hangs from the one before it, which is no bracket: `=`, the end of a start tag. */
+  /** Two tokens, a line end between them, of which the second hangs from the first: after `=`, after a start tag. */
   readonly hangs?: RegExp;
   /** What begins a line that only carries on with the one before: a dot, an operator. */
   readonly carriesOn?: RegExp;

@@ -141,6 +141,7 @@ function textOf(learnt: ReadonlyMap<string, Learnt>): string {
   return parts.join("\n");
 }
 
+/** A value as it is printed. */
 const told = (value: Style[keyof Style] | undefined): string => String(value ?? "each file's");
 
 /** A sentence in lines that fit a terminal, none of which ends within a word. */

@@ -1,8 +1,8 @@
 import type { Sheet } from "./sheet.js";
 
 /**
- * Indents what an element holds against the line on which its start tag begins, where the tag ends on a later one, that of an
- * attribute; a `>` on a line of its own tells as much.
+ * Indents what an element holds against the line on which its start tag begins, where the tag ends on the line of an
+ * attribute. Where its `>` has a line of its own, that tells the depth.
  *
  *     <p title="Low water"
  *        id="tide">

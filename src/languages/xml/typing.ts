@@ -1,7 +1,6 @@
 import { beginsItsLine, startOfLine, whiteOf } from "../../core/text/width.js";
 import type { Change } from "../../core/text/edits.js";
 import { pushChanges } from "../../core/text/minimise.js";
-import { R, RULES } from "../html/rules.js";
 
 /** Tags, with what may hold signs that look like some. */
 const MARKUP =
@@ -26,7 +25,7 @@ export function completedEndTag(text: string, at: number, character: string): Ch
   const white = whiteOfOpener(text, start);
   if (white === undefined) return undefined;
   const changes: Change[] = [];
-  pushChanges(changes, text, start, tag, white, RULES[R.Line]!);
+  pushChanges(changes, text, start, tag, white, "xml/line");
   return changes;
 }
 

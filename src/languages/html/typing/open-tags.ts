@@ -7,7 +7,7 @@ const OPEN_END = /<\/([a-zA-Z][\w:.-]*)[ \t]*[\r\n]+$/;
 
 /** A line that a start tag goes on below: its white space, what stands before attributes, those, and the next line's. */
 const SPLIT_START =
-  /^([ \t]*)(?![ \t])([^\r\n]*<[a-zA-Z][^\s<>]*[ \t]*)([^<>\r\n]*)(?:\r\n|\r|\n)([ \t]*)(?=[\w:@.]|$)/gm;
+  /^([ \t]*)(?![ \t])([^\r\n]*<[a-zA-Z][^\s<>]*(?![^\s<>])[ \t]*(?![ \t]))([^<>\r\n]*)(?:\r\n|\r|\n)([ \t]*)(?=[\w:@.]|$)/gm;
 
 /** How far before a place an end tag's name may begin, and the start tag that it ends, as UTF-16 offsets. */
 const LONGEST = 100;
