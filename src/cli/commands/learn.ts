@@ -76,17 +76,19 @@ async function samplesIn(folder: string, engine: Engine): Promise<Map<string, Sa
         long.set(language.family, { languageId, text });
       continue;
     }
-    // What does not parse shows no style.
-    if (engine.open({ uri: path, languageId, text }).formatDocument().unsettled.length > 0)
-      continue;
+    if (!parses(engine, { languageId, text })) continue;
     sizes.set(language.family, size + text.length);
     samples.set(language.family, [...samples.get(language.family) ?? [], { languageId, text }]);
   }
   for (const [family, sample] of long) {
-    if (!samples.has(family)) samples.set(family, [sample]);
+    if (!samples.has(family) && parses(engine, sample)) samples.set(family, [sample]);
   }
   return samples;
 }
+
+/** Whether a text parses: what does not shows no style. */
+const parses = (engine: Engine, { languageId, text }: Sample): boolean =>
+  engine.open({ uri: "", languageId, text }).formatDocument().unsettled.length === 0;
 
 /** The same things in an order in which each beginning is spread over the whole. */
 function spread<T>(items: readonly T[]): T[] {

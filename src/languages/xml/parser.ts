@@ -30,6 +30,13 @@ export function xmlClosers(text: string): string {
   return new XmlParser(tokens, false).openAtEnd().map(({ name }) => `</${name}>`).join("");
 }
 
+/** Where the start tag begins of the innermost element that a text leaves open, as a UTF-16 offset; -1 for none. */
+export function openTag(text: string): number {
+  const tokens = lexXml(text);
+  const [open] = new XmlParser(tokens, false).openAtEnd();
+  return open === undefined ? -1 : tokens.start(open.first);
+}
+
 class XmlParser extends TagParser<Open> {
   protected nameIn(tag: string): string {
     return tag;

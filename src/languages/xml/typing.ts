@@ -1,10 +1,7 @@
 import { beginsItsLine, startOfLine, whiteOf } from "../../core/text/width.js";
 import type { Change } from "../../core/text/edits.js";
 import { pushChanges } from "../../core/text/minimise.js";
-
-/** Tags, with what may hold signs that look like some. */
-const MARKUP =
-  /<!--[^]*?-->|<!\[CDATA\[[^]*?\]\]>|<\?[^]*?\?>|<(\/?)[^\s<>/!?](?:[^<>"']|"[^"<]*"|'[^'<]*')*>/g;
+import { openTag } from "./parser.js";
 
 /** How far above an end tag its start tag is looked for, in UTF-16 units. */
 const FAR = 20_000;
@@ -21,22 +18,12 @@ export function completedEndTag(text: string, at: number, character: string): Ch
   const tag = at - 2;
   if (character !== "/" || text[tag] !== "<" || !beginsItsLine(text, tag)) return undefined;
   const start = startOfLine(text, tag);
-  if (text.slice(Math.max(0, start - FAR), start).trimEnd().endsWith(">")) return undefined;
-  const white = whiteOfOpener(text, start);
-  if (white === undefined) return undefined;
+  const from = Math.max(0, start - FAR);
+  const above = text.slice(from, start);
+  if (above.trimEnd().endsWith(">")) return undefined;
+  const open = openTag(above);
+  if (open < 0) return undefined;
   const changes: Change[] = [];
-  pushChanges(changes, text, start, tag, white, "xml/line");
+  pushChanges(changes, text, start, tag, whiteOf(text, from + open), "xml/line");
   return changes;
-}
-
-/** The white space of the line with the start tag that is open before an offset; undefined where none is near. */
-function whiteOfOpener(text: string, at: number): string | undefined {
-  const from = Math.max(0, at - FAR);
-  let ended = 0;
-  for (const { 0: tag, 1: slash, index } of [...text.slice(from, at).matchAll(MARKUP)].reverse()) {
-    if (slash === undefined || tag.endsWith("/>")) continue;
-    if (slash === "/") ended++;
-    else if (ended-- === 0) return whiteOf(text, from + index);
-  }
-  return undefined;
 }

@@ -61,14 +61,15 @@ export async function stageText(
 }
 
 /**
- * The index that git names, undefined for its usual one, and in a commit of named files the one that will be there after
- * it: both have those files as they are committed.
+ * The files of indexes that a text is staged in: undefined for git's own choice, and in a commit of named files the one that
+ * will be there after it, as both have those files as they are committed.
  */
 function indexes({ root }: Git): (string | undefined)[] {
-  const named = process.env["GIT_INDEX_FILE"];
-  if (named === undefined || !basename(named).startsWith("next-index-")) return [named];
-  const after = resolve(root, dirname(named), "index.lock");
-  return existsSync(after) ? [named, after] : [named];
+  const own = process.env["GIT_INDEX_FILE"] ?? "";
+  const after = resolve(root, dirname(own), "index.lock");
+  return basename(own).startsWith("next-index-") && existsSync(after)
+    ? [undefined, after]
+    : [undefined];
 }
 
 /** A new text with the line ends that the working tree has where git turns them. */

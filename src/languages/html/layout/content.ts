@@ -87,9 +87,8 @@ export class HtmlLayout extends HtmlItems {
       if (edge > end) this.closingTag(items, end, content);
       sheet.close();
     } else if (content.block || this.tokens.isApart(first)) {
-      const frame = this.sheet.frames.count;
-      this.paragraph(items, first, end, edge, content);
-      indentFromTag(this.sheet, frame, tree.first(node));
+      const frame = this.paragraph(items, first, end, edge, content);
+      indentFromTag(sheet, frame, tree.first(node));
     } else {
       this.run(items, content, true);
       if (edge > end) this.beside(end, items.at(-1)!.first, content);
@@ -317,6 +316,8 @@ export class HtmlLayout extends HtmlItems {
   /**
    * A content without blocks: on a line with its tags, or between them one step deeper. In an element of a text that
    * begins after white space; where it ends otherwise, its end tag stays.
+   *
+   * @returns its frame.
    */
   private paragraph(
     items: readonly Item[],
@@ -324,7 +325,7 @@ export class HtmlLayout extends HtmlItems {
     end: number,
     edge: number,
     holder: Holder,
-  ): void {
+  ): number {
     const { sheet, tokens } = this;
     const ends = edge > end && (holder.block || this.tokens.isApart(end));
     const split = this.asAuthored && tokens.onNewLine(first) ? FrameFlag.Split : 0;
@@ -333,12 +334,13 @@ export class HtmlLayout extends HtmlItems {
       : FrameFlag.Flow;
     // Filled lines of a text in a line may leave nothing of those that the author broke.
     const rows = ends && !holder.block ? 0 : this.rowsIn(items);
-    sheet.open(first, edge - 1, flags | split | rows, 1);
+    const frame = sheet.open(first, edge - 1, flags | split | rows, 1);
     this.beside(first, first, holder);
     this.run(items, holder, false);
     if (edge > end) this.beside(end, items.at(-1)!.first, holder);
     if (ends) sheet.mark(end, Mark.Dedent);
     sheet.close();
+    return frame;
   }
 
   /** The gap between a content, of which `item` stands there, and a tag of what holds it. */
