@@ -417,6 +417,12 @@ describe("comments at the ends of lines", () => {
       .read([south]); // the last
 
     moor();
+    `], ["and so behind a single word", `
+    berth.north()  // the first
+    berth          // the last
+    `, `
+    berth.north(); // the first
+    berth;         // the last
     `]]);
 });
 

@@ -61,6 +61,8 @@ export abstract class Gaps extends FrameStack {
     const { frames, demand, marks } = sheet;
     const count = sheet.tokens.count;
     while (this.nextFrame < frames.count && frames.begin(this.nextFrame) <= last) this.nextFrame++;
+    // What `upTo` counts with the token before.
+    this.column += measure.slot(first);
     for (let g = first; g <= last && g < count; g++) {
       const flat = FLAT[demand[g]!]!;
       lines[g] = Math.min(flat, 0);

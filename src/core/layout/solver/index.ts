@@ -78,7 +78,8 @@ class Solver extends Gaps {
     if (!isLine || this.options.frozen !== undefined) return g;
     const end = measure.nextEnd(g + 1);
     if (end <= g + 1 || end > this.topEnd) return g;
-    const columns = measure.upTo[end]! - measure.upTo[g + 1]! + measure.atEnd(end);
+    const columns =
+      measure.slot(g + 1) + measure.upTo[end]! - measure.upTo[g + 1]! + measure.atEnd(end);
     if (this.column + columns > this.limit) return g;
     let last = end - 1;
     for (let f = this.nextFrame; f < frames.count && frames.begin(f) <= last; f++)
