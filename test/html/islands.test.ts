@@ -53,6 +53,29 @@ describe("template tongues whose words tell depth", () => {
       <p><%-- low;   %> m</p>
       <p>deep</p>
       `],
+    ["what they add to the name of a tag stands beside it", `
+      <div>
+      <h<%= level %>>tides</h<%= level %>>
+      <h{{ level }} class="low">tides</h{{ level }}>
+      <ul<?php if ($open) { ?> class="open"<?php } ?>>
+      <li>low</li>
+      </ul>
+      <div{{ attributes }}>
+      <p>high</p>
+      </div>
+      </div>
+      `, `
+      <div>
+        <h<%= level %>>tides</h<%= level %>>
+        <h{{ level }} class="low">tides</h{{ level }}>
+        <ul<?php if ($open) { ?> class="open"<?php } ?>>
+          <li>low</li>
+        </ul>
+        <div{{ attributes }}>
+          <p>high</p>
+        </div>
+      </div>
+      `],
     ["within a line they are words", `
       <p>low {% if x %} water {% endif %} at noon</p>
       `],

@@ -16,8 +16,8 @@ export const COMPONENT = /^[A-Z].*[a-z]/;
  * @param hasComponents whether a name with a capital and small letters is one: `Link`.
  */
 export function elementName(tag: string, hasComponents = false): string {
-  // A statement of another tongue that stands beside it is no part of it.
-  const name = hasAddition(tag) ? tag.replace(/(?:\{%|<[%?])[^]*$/, "") : tag;
+  // What stands beside it in another tongue may be no part of it, and stands at both tags where it is.
+  const name = hasAddition(tag) ? tag.replace(/(?:\{[{%]|<[%?])[^]*$/, "") : tag;
   return hasComponents && COMPONENT.test(name) ? name : name.toLowerCase();
 }
 

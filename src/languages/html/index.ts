@@ -52,7 +52,9 @@ function comparable(tokens: TokenTable, t: number): string {
   switch (tokens.kind(t) as T) {
     // What a script says is told by its own language.
     case T.Raw: return "";
-    case T.Comment: return text.replace(/^[ \t]+/gm, "");
+    // Comments, and islands on lines of their own, move whole.
+    case T.Comment:
+    case T.Word: return text.replace(/^[ \t]+/gm, "");
     case T.Value: return text.replace(/^'([^"']*)'$/, '"$1"');
     default: return text;
   }

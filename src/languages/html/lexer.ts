@@ -249,8 +249,9 @@ export class HtmlLexer {
     let i = from;
     while (i < text.length) {
       const c = text.charCodeAt(i);
-      if (isWhite(c) || this.endsName(c)) break;
+      if (isWhite(c) || (c !== Char.Less && this.endsName(c))) break;
       const tongue = this.mayBegin(c) ? this.tongueEnd(i) : 0;
+      if (tongue === 0 && c === Char.Less) break;
       i = tongue > 0 ? tongue : i + 1;
     }
     return i;
