@@ -27,6 +27,7 @@ import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.j
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import { compose } from "./text/compose.js";
+import { holdsLineEnd } from "./text/line-ends.js";
 import { linesOf, type LineSpan } from "./text/touched.js";
 import { WholeText } from "./whole.js";
 import {
@@ -174,8 +175,10 @@ export class Document {
     const place = Edited.place(this.lines, from, to, text, range);
     const own = this.edited.takes(change);
     // Once lines stand there without what stands before others, nothing tells in which region they were put.
-    if (alone && !own && this.regions?.at(from, to, false) === undefined)
-      this.regions?.find(this.current.view({ from, to }), from, to);
+    if (alone && !own && this.regions?.at(from, to, false) === undefined) {
+      const isPut = holdsLineEnd(text) && text.trim() !== "";
+      this.regions?.find(this.current.view({ from, to }), from, to, false, isPut);
+    }
     const before = this.lines;
     if (alone && text === "") this.reading.keepStep(from, to);
     this.reading.change(from, to, text);
@@ -526,8 +529,8 @@ export class Document {
     const offsets = this.offsets(range);
     const { from, to } = offsets;
     const viewed = once(() => this.current.view(offsets));
-    const region = regions?.at(from, to, true) ?? regions?.find(viewed(), from, to);
-    if (region !== undefined)
+    const region = regions?.at(from, to, true) ?? regions?.find(viewed(), from, to, false, true);
+    if (region !== undefined && !region.isLost(this.lines, offsets))
       return this.answer(region.put(request, this.lines, offsets, call), [], []);
     const view = viewed();
     const { lines, syntax, unbalanced } = view;

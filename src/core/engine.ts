@@ -29,7 +29,7 @@ export interface Engine {
    */
   triggerCharacters(languageId: string): readonly string[];
   /**
-   * The ids of all rules that an answer in a language may name, as `family/rule`.
+   * The ids of all rules of a language, as `family/rule`. An answer for a text that holds others may name theirs too.
    *
    * @throws RangeError where no language has this identifier.
    */

@@ -49,8 +49,13 @@ export interface IndentedBlocks {
   rowColumn?(text: string, style: Style): number | undefined;
   /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
   wordColumn(text: string, word: string, column: number, style: Style): number | undefined;
-  /** The depth that a line after `text` may have which is nearest below `column`. */
-  nearest(text: string, column: number, style: Style): number;
+  /**
+   * The depth that a line after `text` may have which is nearest below `column`.
+   *
+   * @param block what is put there, from its first line on.
+   * @param below the lines below that, whose own block it does not end.
+   */
+  nearest(text: string, column: number, style: Style, block?: string, below?: string): number;
   /** The column of a line that begins with a closer; undefined where nothing in `text` waits for it. */
   closerColumn?(text: string, closer: string, style: Style): number | undefined;
   /** How many lines of a block by itself stand deeper under no header, or go back to no depth above. */

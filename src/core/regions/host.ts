@@ -91,8 +91,9 @@ export class HostRegions {
    * The region in which a stretch of the host lies; from now on it follows what is typed.
    *
    * @param enter whether the stretch ends where Enter has left it: the line it began may lie outside.
+   * @param isPut whether the stretch was put in, or something will be there: on the line after a region it goes on with it.
    */
-  find(view: View, from: number, to: number, enter = false): Inside | undefined {
+  find(view: View, from: number, to: number, enter = false, isPut = false): Inside | undefined {
     const { host, live } = this;
     const { lines } = host;
     const begins = enter ? lines.lineEnd(Math.max(0, lines.lineAt(to) - 1)) : from;
@@ -104,10 +105,15 @@ export class HostRegions {
       if (enter && region.from === to) continue;
       const reaches = region.to >= begins || overBlanks;
       const left = enter && region.from <= begins && reaches && region.to < to;
-      const reached = left ? { ...region, to } : region;
+      const isNext = isPut
+        && region.start === undefined
+        && region.to < from
+        && lines.slice(region.to, from).trim() === "";
+      const reached = left ? { ...region, to } : isNext ? { ...region, to: from } : region;
       const known = live.find((one) => one.is(reached) && one.began === undefined);
       const line = lines.lineAt(reached.from);
-      const inside = known?.inside ?? this.open(lines, reached, this.hostStyle(), line);
+      const put = isPut ? { from, to } : undefined;
+      const inside = known?.inside ?? this.open(lines, reached, this.hostStyle(), line, put);
       if (!inside?.holds(lines, from, to)) continue;
       // What follows changes is no longer known by its text.
       for (const texts of [this.known, this.before])
@@ -284,11 +290,12 @@ export class HostRegions {
     region: Region,
     around: HostStyle,
     line?: number,
+    put?: Span,
   ): Inside | undefined {
     const { languageId, start, islands = [], isUneven } = region;
     const language = this.host.languageOf(languageId);
     if (language === undefined || isUneven === true) return undefined;
-    const rows = RegionRows.of(lines, region);
+    const rows = RegionRows.of(lines, region, put);
     const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
     const inside = masked(
       rows.textIn(lines),

@@ -12,7 +12,7 @@ import { byPlace, mapOffset, movedBy, type Change, type OffsetChange } from "../
 import { holdsLineEnd, isLineEnd } from "../text/line-ends.js";
 import type { Lines, Position, Range } from "../text/lines.js";
 import { pattern } from "../text/patterns.js";
-import { beginsItsLine, columnsBetween, startOfLine } from "../text/width.js";
+import { beginsItsLine, columnsBetween, lineColumn, startOfLine } from "../text/width.js";
 import { escaped } from "../notation.js";
 import { beginsCode, goesOnAt } from "./code.js";
 import { edgesIn, type KnownEdges } from "./edges.js";
@@ -317,6 +317,13 @@ export class Inside {
       Math.min(region.to, rows.host(Math.max(0, offset - before.length)));
     const left = this.left ?? this.document.unsettled();
     return left.map(({ from, to }) => ({ from: host(from), to: host(to) }));
+  }
+
+  /** Whether all of it was put there, further out than the line that opens it: the host tells its depth then. */
+  isLost(host: Lines, put: Span): boolean {
+    const { from, to } = this.region;
+    const columnOf = (offset: number): number => lineColumn(host, offset, 1);
+    return put.from <= from && to <= put.to && columnOf(from) < columnOf(Math.max(0, from - 1));
   }
 
   /** What pasted or moved text comes to that lies in the region whole. */

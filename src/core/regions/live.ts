@@ -1,4 +1,5 @@
 import type { OffsetChange } from "../text/edits.js";
+import { isLineEnd } from "../text/line-ends.js";
 import type { Lines } from "../text/lines.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Inside } from "./inside.js";
@@ -59,7 +60,13 @@ export class LiveRegion {
     this.inside = next.inside;
     const { began } = this;
     const known = this.sure || began !== undefined;
-    const stays = known && !closed && next.exact && from > region.from && to < region.to;
+    // Whole lines put at its edges touch neither what opens it nor what closes it; its first line may tell its depth.
+    const asLines =
+      from === to && text.trim() !== "" && endsLine(text, text.length) && endsLine(before, from);
+    const isWithin =
+      (from > region.from || (asLines && region.nested !== true))
+      && (to < region.to || asLines);
+    const stays = known && !closed && next.exact && isWithin;
     const stretch = {
       from: Math.min(from, began?.from ?? from),
       to: Math.max(to, began?.to ?? to) + shift,
@@ -70,6 +77,10 @@ export class LiveRegion {
     return stays ? "inside" : "outside";
   }
 }
+
+/** Whether a line ends just before an offset. */
+const endsLine = (text: Pick<Lines, "charCodeAt">, offset: number): boolean =>
+  isLineEnd(text.charCodeAt(offset - 1));
 
 /** Whether the lines of a stretch hold what may end a region, as far as they are its. */
 function closes(text: Lines, region: Region, from: number, to: number): boolean {

@@ -1,4 +1,4 @@
-import { isLineEnd } from "../text/line-ends.js";
+import { holdsLineEnd, isLineEnd } from "../text/line-ends.js";
 import type { Change, OffsetChange } from "../text/edits.js";
 import type { Lines } from "../text/lines.js";
 import { lastAtMost } from "../text/search.js";
@@ -35,11 +35,17 @@ export class RegionRows {
     readonly length: number,
   ) {}
 
-  static of(host: Pick<Lines, "slice" | "charCodeAt">, region: Region): RegionRows {
+  /** @param put a stretch of the host that was put in. */
+  static of(
+    host: Pick<Lines, "slice" | "charCodeAt">,
+    region: Region,
+    put?: Span,
+  ): RegionRows {
     const { from, to, prefix } = region;
     if (prefix === "") return new RegionRows(region, NONE, NONE, NONE, to - from);
     const found = new Found(prefix);
-    found.read(host.slice(from, to), atLineStart(host, from), true);
+    const stretch = put && { from: put.from - from, to: put.to - from };
+    found.read(host.slice(from, to), atLineStart(host, from), true, stretch);
     const { starts, prefixes, inners, text } = found;
     return new RegionRows(
       region,
@@ -290,18 +296,40 @@ class Found {
 
   /**
    * @param ends whether the region ends here: what ends with a line end has one more line, an empty one.
-   * @param put what was put in. White space at the beginning of a line that it begins is no part of a prefix.
+   * @param put what was put in. White space at the beginning of a line that it begins is no part of a prefix, unless it
+   *   brought that before each of its lines.
    */
   read(stretch: string, beginsLine: boolean, ends: boolean, put?: Span): void {
     const { length: whole } = this.prefix;
+    const shared = (start: number, end: number): number => (
+      start > 0 || beginsLine ? sharedLength(stretch, start, end, this.prefix) : 0
+    );
+    const begins = put !== undefined && holdsLineEnd(stretch.slice(put.from, put.to));
+    const lacks = begins && this.lacks(stretch, put, shared);
     for (const { 0: line, index } of stretch.matchAll(LINE)) {
       const end = index + line.length;
-      const shared = index > 0 || beginsLine ? sharedLength(stretch, index, end, this.prefix) : 0;
-      const fresh = put !== undefined && index > put.from && index <= put.to;
-      this.add(stretch, index, end, fresh && shared < whole ? 0 : shared);
+      const taken = shared(index, end);
+      const isFresh = begins
+        && index >= put.from
+        && index <= put.to
+        && (index < put.to ? lacks : taken < whole);
+      this.add(stretch, index, end, isFresh ? 0 : taken);
     }
     const open = ends && /[\r\n]$/.test(stretch);
     if (open || this.starts.length === 0) this.add(stretch, stretch.length, stretch.length, 0);
+  }
+
+  /** Whether any line that begins within what was put in lacks some of the prefix; blank ones may. */
+  private lacks(
+    stretch: string,
+    put: Span,
+    shared: (start: number, end: number) => number,
+  ): boolean {
+    for (const { 0: line, index } of stretch.slice(0, put.to).matchAll(LINE)) {
+      if (index < put.from || line.trim() === this.prefix.trim()) continue;
+      if (shared(index, index + line.length) < this.prefix.length) return true;
+    }
+    return false;
   }
 
   /** Whether an offset of the stretch lies after what stands before its line, or `first` before that. */

@@ -63,6 +63,7 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
     tabbed: block.slice(1).some(({ from }) => text[from] === "\t"),
     isSure: brought > put && !site.isPrefixed,
     behindCode,
+    unbalanced: site.unbalanced,
   });
   // Its depth in its own steps is meant.
   const written = Math.round((brought * style.indentSize) / shape.step);

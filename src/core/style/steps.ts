@@ -141,7 +141,7 @@ export class StepReader {
   /** Whether what stands at an offset came from elsewhere. */
   private isForeign(offset: number): boolean {
     const { except } = this;
-    return except !== undefined && offset >= except.from && offset < except.to;
+    return except !== undefined && offset > except.from && offset < except.to;
   }
 
   /** Whether the line of token t begins within a token of several lines, so that its column shows nothing. */

@@ -12,7 +12,7 @@ import { parsePython } from "./parser/statements.js";
 import { importOrder } from "./imports.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { withoutMagics } from "./magics.js";
-import { pythonTyping, typingOfCells } from "./typing.js";
+import { pythonTyping, typingOfCells } from "./typing/index.js";
 
 const modules: Language = {
   name: "python",

@@ -26,20 +26,26 @@ export function headDepth(
   const { language, syntax, style, lines } = site;
   const { from, to, token } = block[0]!;
   const before = lines.text.slice(0, from);
+  const { tokens } = syntax;
+  const { to: lastTo, region } = block.at(-1)!;
+  const end = lines.lineEnd(lines.lineAt(lastTo));
+  // A text may go on below its last line.
+  const last = region ? end : Math.max(end, tokens.end(tokens.lastAt(end)));
+  const below = lines.text.slice(last);
   const { blocks } = language.typing;
   if (blocks?.column(before, style, { rest: "" }) !== undefined) {
     // Where indentation is what tells, the block goes to the depth at which it was put.
     const put = indentColumn(lines.text, from, from + lead, style.tabWidth);
-    return { column: lead > 0 ? put : blocks.nearest(before, brought, style) };
+    return {
+      column: lead > 0 ? put : blocks.nearest(before, brought, style, lines.slice(to, last), below),
+    };
   }
-  const { tokens } = syntax;
   // A comment of several lines is one line's beginning.
-  const end = tokens.isTrivia(token) ? Math.max(to, tokens.end(token)) : to;
-  const below = lines.text.slice(lines.lineEnd(lines.lineAt(block.at(-1)!.to)));
+  const comment = tokens.isTrivia(token) ? Math.max(to, tokens.end(token)) : to;
   // Where nothing else tells, the column in which it came does not either.
   const alone = Signs.of(language.notation).beginsClosing(below.trimStart().slice(0, 2));
   const shown = alone && language.typing.next?.(before, below);
-  const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(end)));
+  const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(comment)));
   const line = shown ? whiteOf(shown, 0) + written.trimStart() : written;
   const depth = depthAfter(language, before, line, GOES_ON, style);
   const offset = block.at(-1)!.to;

@@ -12,7 +12,7 @@ import type { Shape } from "./shape.js";
 export function restep(
   { language, style, syntax, lines }: Site,
   block: readonly MovedLine[],
-  { own, step }: Shape,
+  { own, step, lost }: Shape,
   target: number,
 ): number[] {
   const file = style.indentSize;
@@ -30,6 +30,10 @@ export function restep(
     const anchor = comment >= 0 || !isAligned ? comment : line;
     if (anchor >= 0) {
       columns.push(column + columns[anchor]! - old[anchor]!);
+      continue;
+    }
+    if (lost !== undefined) {
+      columns.push(target + (lost[i] || 0) * file);
       continue;
     }
     while (around.length > 1 && old[around.at(-1)!]! >= column) around.pop();

@@ -12,6 +12,8 @@ export interface Shape {
   readonly own: number;
   /** How many columns one step of it is. */
   readonly step: number;
+  /** How many steps deeper than its first line the others belong, where all stand in one column, as none has its own any more. */
+  readonly lost?: readonly number[];
 }
 
 /** What is known of a pasted block before its shape. */
@@ -31,6 +33,8 @@ export interface Pasted {
   readonly isSure: boolean;
   /** Whether its first line goes on a line that has code before it. */
   readonly behindCode: boolean;
+  /** Whether the brackets of the whole text do not add up. */
+  readonly unbalanced: boolean;
 }
 
 /** Steps that are tried beside the file's. */
@@ -52,6 +56,10 @@ export function shapeOf(pasted: Pasted): Shape {
   const stepsFrom = (own: number): number[] => (
     isReadApart(pasted) ? stepsApart(pasted, own, around) : inPlace()
   );
+  if (isFlat(pasted)) {
+    const lost = inPlace();
+    if (lost.some((depth) => depth > 0)) return { own: brought, step: file, lost };
+  }
   let best: Shape = { own: brought, step: file };
   let least = Infinity;
   for (const own of isSure ? [brought] : candidates(pasted, steps, stepsFrom(brought))) {
@@ -66,6 +74,21 @@ export function shapeOf(pasted: Pasted): Shape {
     }
   }
   return best;
+}
+
+/** What begins a line that stands deeper than the margin. */
+const INDENTED = /(?:^|[\r\n])[ \t]+[^\s]/;
+
+/** Whether the lines of a block stand in one column, in a text whose lines do not. */
+function isFlat({ language, lines, brought, lead, text, behindCode, unbalanced }: Pasted): boolean {
+  if (behindCode || unbalanced || language.typing.blocks !== undefined) return false;
+  const own = lines.slice(1).filter(({ comment }) => comment < 0);
+  const column = own[0]?.column;
+  return (
+    (column === brought || (brought === 0 && column === lead))
+    && own.every((line) => line.column === column)
+    && INDENTED.test(text.slice(0, lines[0]!.to + 1))
+  );
 }
 
 /** Of readings that agree with as many lines, how likely each is: 0 the likeliest. */
