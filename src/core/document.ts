@@ -27,6 +27,7 @@ import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.j
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
 import { compose } from "./text/compose.js";
+import { leastOf } from "./text/least.js";
 import { holdsLineEnd } from "./text/line-ends.js";
 import { linesOf, type LineSpan } from "./text/touched.js";
 import { WholeText } from "./whole.js";
@@ -253,8 +254,8 @@ export class Document {
     const { from, to } = this.offsets(list[0]!);
     if (from === 0 && to === this.lines.length) return this.formatDocument(style);
     const view = this.current.view({
-      from: this.lines.lineStart(Math.min(...spans.map(({ first }) => first))),
-      to: this.lines.lineEnd(Math.max(...spans.map(({ last }) => last))),
+      from: this.lines.lineStart(leastOf(spans.map(({ first }) => first))),
+      to: this.lines.lineEnd(spans.reduce((most, { last }) => Math.max(most, last), 0)),
     });
     const placed = spans.map((span) => this.placed(view, span));
     const changes = ChangeList.of(formatLines(

@@ -54,9 +54,9 @@ export class Remarks {
         && this.written(all[end]!.gap) === column
       ) end++;
       const group = end - i > 1 ? all.slice(i, end) : [];
-      const shared = Math.max(
+      const shared = group.reduce(
+        (most, line) => Math.max(most, line.end + this.space),
         column + all[i]!.shift,
-        ...group.map((line) => line.end + this.space),
       );
       for (const line of group) if (lines[line.gap] === 0) columns[line.gap] = shared - line.end;
       i = end;

@@ -10,6 +10,7 @@ import { ChangeList } from "../text/changelist.js";
 import { byPlace, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import { pattern } from "../text/patterns.js";
+import { leastOf } from "../text/least.js";
 import { endsLineAt, isLineEnd } from "../text/line-ends.js";
 import { indentColumn, startOfLine } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
@@ -260,7 +261,7 @@ class Renderer {
       indentColumn(text, from, to, width);
     const columns = lines.map(columnIn(tab));
     const wanted = shift + columnIn(tabWidth)(own) - columnIn(tab)(own);
-    const moved = Math.max(wanted, -Math.min(...columns));
+    const moved = Math.max(wanted, -leastOf(columns));
     if (moved === 0 && tab === tabWidth) return [];
     const changes = lines.flatMap(
       ({ from, to }, i) => this.moved(t, from, to, columns[i]! + moved),

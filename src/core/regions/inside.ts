@@ -212,11 +212,14 @@ export class Inside {
       const fills = from === to ? text !== "" : !holdsLineEnd(document.slice(from, to + 1));
       if (fills && !isLineEnd(text.charCodeAt(0))) filled.add(from);
     }
+    let next = 0;
     for (const inner of short) {
       const start = before.length + inner;
+      while (next < changes.length && changes[next]!.from < start) next++;
       // A text may go on there, or nothing stand but what comes in.
       if (!filled.has(start) && !beginsCode(document, start)) continue;
-      const over = changes.find(({ from, to }) => from < start && to >= start);
+      const last = changes[next - 1];
+      const over = last !== undefined && last.to >= start ? last : undefined;
       if (over === undefined) lacking.push(rows.lacking(rows.host(inner)));
       if (over === undefined || /[\r\n]/.test(over.text)) continue;
       // The line comes to the place of an earlier one, or goes on with it.
@@ -446,11 +449,18 @@ export class Inside {
     if (lacking.length === 0) return changes;
     const rule = ruleId(this.document.language, "new-line");
     const all = [...changes];
+    /** Where in `all` the first change is that begins or ends at an offset. */
+    const places = new Map<number, number>();
+    const note = ({ from, to }: Change, i: number): void => {
+      if (!places.has(from)) places.set(from, i);
+      if (!places.has(to)) places.set(to, i);
+    };
+    all.forEach(note);
     for (const { at, text } of lacking) {
       if (text === "") continue;
-      const same = all.findIndex(({ from, to }) => from === at || to === at);
+      const same = places.get(at) ?? all.length;
       const there = all[same];
-      if (there === undefined) all.push({ from: at, to: at, text, rule });
+      if (there === undefined) note(all[all.push({ from: at, to: at, text, rule }) - 1]!, same);
       else if (there.from === at) all[same] = { ...there, text: text + there.text };
       else all[same] = { ...there, text: there.text + text };
     }

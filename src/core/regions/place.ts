@@ -15,16 +15,17 @@ export function wholeLines(text: string, from: number, to: number): Place {
   return { from: start, to, prefix: text.slice(start, from), nested: true };
 }
 
-/** The lines of the text that was asked for last: many regions may stand on one line, and are told in their order. */
-let lines = new LineStarts("");
-
-/** A stretch within a line, without the white space at its edges; undefined where nothing else is there. */
-export function withinLine(text: string, from: number, to: number): Place | undefined {
+/**
+ * A stretch within a line, without the white space at its edges; undefined where nothing else is there.
+ *
+ * @param lines where lines of the text begin: many regions may stand on one line, and are told in their order.
+ */
+export function withinLine(lines: LineStarts, from: number, to: number): Place | undefined {
+  const { text } = lines;
   const inner = text.slice(from, to);
   const trimmed = inner.trim();
   if (trimmed === "") return undefined;
   const begin = from + inner.length - inner.trimStart().length;
-  if (lines.text !== text) lines = new LineStarts(text);
   const prefix = whiteOf(text, begin, lines.of(begin));
   return { from: begin, to: begin + trimmed.length, prefix };
 }

@@ -66,8 +66,7 @@ export class TouchedLines {
     this.count += added;
     if (met.length > 0) {
       const from = met[0]!.first;
-      const to = Math.max(...met.map((span) => span.last));
-      this.push({ first: Math.min(from, first), last: Math.max(to, last) + added });
+      this.push({ first: Math.min(from, first), last: Math.max(met.at(-1)!.last, last) + added });
     }
     if (marked !== undefined) this.push(marked);
   }
@@ -95,7 +94,7 @@ export class TouchedLines {
       ])
       .filter((span) => span.last >= span.first);
     this.clear();
-    this.above.push(...kept);
+    for (const span of kept) this.above.push(span);
   }
 
   /** Adds a span at or behind the last one above. */

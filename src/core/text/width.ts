@@ -179,12 +179,12 @@ export function columnAt(text: string, offset: number, tabWidth: number): number
 }
 
 /** Finds where lines begin, one offset after the other, in time that grows with the text however long its lines are. */
-export class LineStarts {
+export class LineStarts<C extends Characters = string> {
   private start = 0;
   /** No line ends between `start` and this offset. */
   private seen = 0;
 
-  constructor(readonly text: Characters) {}
+  constructor(readonly text: C) {}
 
   /** Where the line begins that holds `offset`. */
   of(offset: number): number {
@@ -200,7 +200,7 @@ export class LineStarts {
 
 /** The same of the columns at which the first characters of lines stand, behind their indentation. */
 export class LineColumns {
-  private readonly starts: LineStarts;
+  private readonly starts: LineStarts<Characters>;
   private start = -1;
   /** The column of the line that begins at `start`. */
   private column = 0;

@@ -1,7 +1,8 @@
 import type { Syntax } from "../../core/language.js";
-import { besideWord, wholeLines, withinLine } from "../../core/regions/place.js";
+import { FAR, besideWord, wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import { holdsLineEnd } from "../../core/text/line-ends.js";
+import { LineStarts } from "../../core/text/width.js";
 import { Step, islandStep } from "../html/islands.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
@@ -19,21 +20,23 @@ const DIRECTIVE = /<%\s*@[^%]*?\blanguage\s*=\s*["']?(\w+)/i;
 export function* aspxRegions(syntax: Syntax): Iterable<Region> {
   const { tokens } = syntax;
   const { text } = tokens;
-  const found: Region[] = Array.from(htmlRegions(syntax), (region) => ({
-    ...region,
-    languageId: serverLanguage(text.slice(text.lastIndexOf("<script", region.from), region.from))
-      ?? region.languageId,
-  }));
+  const lines = new LineStarts(text);
+  const found: Region[] = Array.from(htmlRegions(syntax), (region) => {
+    const before = text.slice(Math.max(0, region.from - FAR), region.from);
+    const language = serverLanguage(before.slice(before.lastIndexOf("<script")));
+    return { ...region, languageId: language ?? region.languageId };
+  });
   if (languageOf(DIRECTIVE.exec(text)?.[1]) === "csharp") {
     for (let t = 0; t < tokens.count; t++)
       if (tokens.kind(t) as T === T.Word)
-        found.push(...islands(text, tokens.start(t), tokens.end(t)));
+        found.push(...islands(lines, tokens.start(t), tokens.end(t)));
   }
   yield* found.sort((a, b) => a.from - b.from);
 }
 
 /** The code of the islands between two offsets. */
-function* islands(text: string, from: number, to: number): Iterable<Region> {
+function* islands(lines: LineStarts, from: number, to: number): Iterable<Region> {
+  const { text } = lines;
   const word = text.slice(from, to);
   const open = OPEN.exec(word)?.[0];
   if (open !== undefined)
@@ -49,32 +52,43 @@ function* islands(text: string, from: number, to: number): Iterable<Region> {
     const { sign, code } = groups as { sign: string; code: string };
     const start = from + index + "<%".length + sign.length;
     const region = sign === ""
-      ? statements(text, start, code, islandStep(island))
-      : value(text, from + index, start, code);
+      ? statements(lines, start, code, islandStep(island))
+      : value(lines, from + index, start, code);
     if (region !== undefined) yield region;
   }
 }
 
-function value(text: string, island: number, from: number, code: string): Region | undefined {
+function value(
+  lines: LineStarts,
+  island: number,
+  from: number,
+  code: string,
+): Region | undefined {
   const to = from + code.length;
-  const place = withinLine(text, from, to);
+  const place = withinLine(lines, from, to);
   if (place === undefined || holdsLineEnd(code.trim())) return undefined;
-  const beside = besideWord(text, place, { from: island, to: to + "%>".length });
+  const beside = besideWord(lines.text, place, { from: island, to: to + "%>".length });
   return { ...place, languageId: "csharp", start: "expression", beside, closer: /%>/ };
 }
 
 /** Statements on lines of their own, or one on the line of its island, where their braces add up. */
-function statements(text: string, from: number, code: string, step: Step): Region | undefined {
+function statements(
+  lines: LineStarts,
+  from: number,
+  code: string,
+  step: Step,
+): Region | undefined {
+  const { text } = lines;
   if (step !== Step.None) return undefined;
   const to = from + code.length;
-  const place = withinLine(text, from, to);
+  const place = withinLine(lines, from, to);
   if (place === undefined) return undefined;
   const isOne = /^[^;{}\r\n]*;$/.test(text.slice(place.from, place.to));
   const hasLines =
     holdsLineEnd(text.slice(from, place.from)) && holdsLineEnd(text.slice(place.to, to));
   if (!isOne && !hasLines) return undefined;
-  const lines = hasLines ? wholeLines(text, place.from, place.to) : place;
-  return { ...lines, languageId: "csharp", closer: /%>/ };
+  const own = hasLines ? wholeLines(text, place.from, place.to) : place;
+  return { ...own, languageId: "csharp", closer: /%>/ };
 }
 
 /** The language that a page or a script names; C# where it names none. */

@@ -91,8 +91,8 @@ function wordEnd(text: string, at: number): number {
 
 /** Whether a comment begins last in a stretch that does not end: end tags behind it count. */
 function hasOpenComment(text: string, from: number, to: number): boolean {
-  const begin = text.lastIndexOf("<!--", to);
-  return begin >= from && text.indexOf("-->", begin) < 0;
+  const begin = text.slice(from, to).lastIndexOf("<!--");
+  return begin >= 0 && text.indexOf("-->", from + begin) < 0;
 }
 
 /** Whether there is an end tag of a name at all behind an offset. */

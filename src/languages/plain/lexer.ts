@@ -31,6 +31,9 @@ class Scanner {
   private newLine = true;
   /** What begins anything but code. */
   private readonly begins: RegExp | undefined;
+  /** Where that was looked for last, and where it was found. */
+  private searched = 0;
+  private found = -1;
 
   constructor(private readonly text: string, private readonly declaration: Declaration) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
@@ -90,9 +93,13 @@ class Scanner {
   private nextSign(from: number, end: number): number {
     const { begins, text } = this;
     if (begins === undefined) return end;
-    begins.lastIndex = from;
-    const match = begins.exec(text);
-    return match === null || match.index >= end ? end : match.index;
+    // Most lines hold none: the next one is looked for once.
+    if (from < this.searched || from > this.found) {
+      begins.lastIndex = from;
+      this.searched = from;
+      this.found = begins.exec(text)?.index ?? Infinity;
+    }
+    return Math.min(this.found, end);
   }
 
   private code(from: number, to: number): void {

@@ -61,8 +61,10 @@ const looked = { text: "", at: 0, open: [] as number[], ends: new Map<number, nu
 /** One past the bracket that closes the one at an offset, before `to`; -1 where none does, or another kind comes first. */
 export function bracketEnd(text: string, from: number, to = text.length): number {
   const { open, ends } = looked;
-  if (looked.text !== text || !ends.has(from)) {
-    looked.text = text;
+  const isOther = looked.text !== text;
+  // Of two texts that are equal, this one is compared in no time when it comes again.
+  looked.text = text;
+  if (isOther || !ends.has(from)) {
     looked.at = from;
     open.length = 0;
     ends.clear();

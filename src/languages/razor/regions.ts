@@ -3,7 +3,7 @@ import type { Span } from "../../core/outline/excerpt.js";
 import { besideWord, wholeLines, withinLine } from "../../core/regions/place.js";
 import type { Fragment, Region } from "../../core/regions/region.js";
 import { pattern } from "../../core/text/patterns.js";
-import { beginsItsLine, whiteOf } from "../../core/text/width.js";
+import { LineStarts, beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { bracketEnd, valueEnd } from "./code.js";
@@ -29,6 +29,7 @@ const UNFINISHED = /^\w[^]*[^\s{};:]\s*\}?$/;
 /** The members, the statements, the heads of blocks and the values of a page, and what its markup holds. */
 export function* razorRegions(syntax: Syntax): Iterable<Region> {
   const { tokens } = syntax;
+  const lines = new LineStarts(tokens.text);
   const found: Region[] = Array.from(htmlRegions(syntax, codeIn), (region) => ({
     ...region,
     closer: pattern(`@|${region.closer!.source}`, "i"),
@@ -37,8 +38,8 @@ export function* razorRegions(syntax: Syntax): Iterable<Region> {
     const span = { from: tokens.start(t), to: tokens.end(t) };
     const kind: T = tokens.kind(t);
     if (kind === T.Raw && tokens.has(t - 1, CODE)) found.push(members(tokens.text, span));
-    else if (tokens.has(t, CODE)) found.push(...code(tokens.text, span));
-    else if (kind === T.Word || kind === T.Value) found.push(...values(tokens.text, span));
+    else if (tokens.has(t, CODE)) found.push(...code(lines, span));
+    else if (kind === T.Word || kind === T.Value) found.push(...values(lines, span));
   }
   yield* found.sort((a, b) => a.from - b.from);
 }
@@ -66,7 +67,8 @@ function isCut(text: string, from: number, to: number): boolean {
 }
 
 /** What a piece of code holds that can be read by itself. */
-function* code(text: string, { from, to }: Span): Iterable<Region> {
+function* code(lines: LineStarts, { from, to }: Span): Iterable<Region> {
+  const { text } = lines;
   const piece = text.slice(from, to);
   const header = HEAD.exec(piece)?.[1];
   const head = header ?? PARAMETERS.exec(piece)?.[1];
@@ -83,7 +85,7 @@ function* code(text: string, { from, to }: Span): Iterable<Region> {
     const start = head?.[1] === undefined ? "expression" : "parameters";
     if (head !== null) yield unfinished(text, from + head[0].length, to, start);
     else if (UNFINISHED.test(piece)) yield unfinished(text, from, to);
-    else if (piece.startsWith("@")) yield* values(text, { from, to });
+    else if (piece.startsWith("@")) yield* values(lines, { from, to });
   }
 }
 
@@ -103,22 +105,27 @@ function unfinished(text: string, from: number, to: number, start?: Fragment): R
 }
 
 /** What stands in the brackets of values in a word or an attribute: `@(a + b)`, `@Show("low", b)`. */
-function* values(text: string, { from, to }: Span): Iterable<Region> {
-  for (let at = text.indexOf("@", from); at >= 0 && at < to; at = text.indexOf("@", at + 1)) {
+function* values(lines: LineStarts, { from, to }: Span): Iterable<Region> {
+  const { text } = lines;
+  const next = (sign: string, at: number, end = to): number => {
+    const found = text.slice(at, end).indexOf(sign);
+    return found < 0 ? end : at + found;
+  };
+  for (let at = next("@", from); at < to; at = next("@", at + 1)) {
     if (text[at + 1] === "@") {
       at++;
     } else if (text[at + 1] === "(") {
       const end = bracketEnd(text, at + 1, to);
       if (end < 0) return;
-      yield* value(text, at + 2, end - 1);
+      yield* value(lines, at + 2, end - 1);
     } else if (at === from || !/[\p{L}\p{N}]/u.test(text[at - 1]!)) {
       const end = Math.min(to, valueEnd(text, at));
-      for (let open = text.indexOf("(", at); open >= 0 && open < end;) {
+      for (let open = next("(", at, end); open < end;) {
         const close = bracketEnd(text, open, end);
         if (close < 0) return;
         // What is handed over reads like a tuple.
-        if (text.slice(open + 1, close - 1).trim() !== "") yield* value(text, open, close);
-        open = text.indexOf("(", close);
+        if (text.slice(open + 1, close - 1).trim() !== "") yield* value(lines, open, close);
+        open = next("(", close, end);
       }
       if (text[end] === "(" && bracketEnd(text, end, to) < 0)
         return yield unfinished(text, end, to, "expression");
@@ -127,9 +134,10 @@ function* values(text: string, { from, to }: Span): Iterable<Region> {
 }
 
 /** A value that holds no markup. Over several lines it stands as its author likes. */
-function* value(text: string, from: number, to: number): Iterable<Region> {
+function* value(lines: LineStarts, from: number, to: number): Iterable<Region> {
+  const { text } = lines;
   const inner = text.slice(from, to);
-  const place = inner.includes("@<") ? undefined : withinLine(text, from, to);
+  const place = inner.includes("@<") ? undefined : withinLine(lines, from, to);
   if (place === undefined) return;
   const isSketch = /[\r\n]/.test(inner.trim());
   yield {

@@ -1,6 +1,6 @@
 import type { Language, Syntax } from "../../language.js";
 import type { Style } from "../../style/style.js";
-import { TokenFlag } from "../../syntax/tokens.js";
+import { TokenFlag, type TokenTable } from "../../syntax/tokens.js";
 import type { Change } from "../../text/edits.js";
 import type { LineIndex } from "../../text/lines.js";
 import { pushChanges } from "../../text/minimise.js";
@@ -73,7 +73,7 @@ export function movedLines(
       to,
       column: indentColumn(lines.text, from, to, tabWidth),
       token: t,
-      comment: inside && tokens.isTrivia(t) ? lineOf(block, tokens.start(t)) : -1,
+      comment: inside && tokens.isTrivia(t) ? commentLine(block, tokens, t) : -1,
       margin: marginal(before),
       region: t < tokens.count && textsOf?.(tokens.end(t)) !== undefined,
     });
@@ -81,10 +81,11 @@ export function movedLines(
   return block;
 }
 
-/** The place of the last line that begins at or before an offset. */
-function lineOf(block: readonly MovedLine[], offset: number): number {
+/** The place in the block of the line on which comment t begins. */
+function commentLine(block: readonly MovedLine[], tokens: TokenTable, t: number): number {
   let i = block.length - 1;
-  while (i > 0 && block[i]!.from > offset) i--;
+  if (block[i]!.token === t && block[i]!.comment >= 0) return block[i]!.comment;
+  while (i > 0 && block[i]!.from > tokens.start(t)) i--;
   return i;
 }
 

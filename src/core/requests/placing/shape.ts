@@ -2,6 +2,7 @@ import type { Language, Syntax } from "../../language.js";
 import { once } from "../../once.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
+import { leastOf } from "../../text/least.js";
 import { openBrackets } from "./brackets.js";
 import { ENOUGH, type MovedLine } from "./moved.js";
 import { lineDepths } from "./columns.js";
@@ -262,6 +263,6 @@ function columnsInBrackets(
 
 /** Text of no known language is as it was unless the caret's column shows what its first line lost. */
 function plainOwn({ lines, brought, lead }: Pasted): number {
-  const least = Math.min(...lines.slice(1).map(({ column }) => column));
+  const least = leastOf(lines.slice(1).map(({ column }) => column));
   return lead > 0 && brought === 0 && least === lead ? lead : brought;
 }

@@ -1,5 +1,6 @@
 import { blanksEnd, isBlankRow, trimmedEnd } from "../../../core/text/blanks.js";
 import { applyChanges, type Change } from "../../../core/text/edits.js";
+import { leastOf } from "../../../core/text/least.js";
 import { pushChanges } from "../../../core/text/minimise.js";
 import { ChangeList } from "../../../core/text/changelist.js";
 import { parseBlocks, type Block, type Blocks, type Item, type List } from "../blocks.js";
@@ -47,7 +48,7 @@ function* led(text: string, from: number, to: number): Iterable<Change> {
   if (lead === "") return;
   const lines = [...text.slice(from, to).matchAll(/(?:\r\n|\r|\n)([^\r\n]*)/g)];
   const written = lines.map(([, row]) => row!).filter((row) => !isBlankRow(row));
-  const common = Math.min(...written.map((row) => blanksEnd(row, 0)));
+  const common = leastOf(written.map((row) => blanksEnd(row, 0)));
   for (const line of lines) {
     const row = line[1]!;
     const at = from + line.index + line[0].length - row.length;
@@ -76,7 +77,7 @@ function* inOrder(list: List): Iterable<Change> {
   const items = list.children as Item[];
   const numbers = items.map(({ number }) => number ?? 0);
   if (items[0]!.number === undefined || new Set(numbers).size === 1) return;
-  const least = Math.min(...numbers);
+  const least = leastOf(numbers);
   for (const [i, { marker, length, number }] of items.entries())
     if (number !== least + i)
       yield {
