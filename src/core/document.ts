@@ -177,8 +177,8 @@ export class Document {
     const own = this.edited.takes(change);
     // Once lines stand there without what stands before others, nothing tells in which region they were put.
     if (alone && !own && this.regions?.at(from, to, false) === undefined) {
-      const isPut = holdsLineEnd(text) && text.trim() !== "";
-      this.regions?.find(this.current.view({ from, to }), from, to, false, isPut);
+      const by = holdsLineEnd(text) && text.trim() !== "" ? "put" : undefined;
+      this.regions?.find(this.current.view({ from, to }), from, to, by);
     }
     const before = this.lines;
     if (alone && text === "") this.reading.keepStep(from, to);
@@ -371,7 +371,7 @@ export class Document {
       () => this.current.view({ from, to: offset }, { around: 0, whole: !enter }),
     );
     const region = this.regions?.at(offset, offset, enter)
-      ?? this.regions?.find(viewed(), offset, offset, enter);
+      ?? this.regions?.find(viewed(), offset, offset, enter ? "enter" : undefined);
     if (region !== undefined) {
       const typed = region.typed(lines, offset, character, style);
       const isFragment = region.region.start !== undefined;
@@ -530,7 +530,7 @@ export class Document {
     const offsets = this.offsets(range);
     const { from, to } = offsets;
     const viewed = once(() => this.current.view(offsets));
-    const region = regions?.at(from, to, true) ?? regions?.find(viewed(), from, to, false, true);
+    const region = regions?.at(from, to, true) ?? regions?.find(viewed(), from, to, "put");
     if (region !== undefined && !region.isLost(this.lines, offsets))
       return this.answer(region.put(request, this.lines, offsets, call), [], []);
     const view = viewed();

@@ -4,7 +4,7 @@ import { isInText } from "../requests/placing/places.js";
 /** Whether a text of several lines of a document's own goes on at a UTF-16 offset. */
 export function goesOnAt({ current, language, regions }: Document, offset: number): boolean {
   const view = current.view({ from: offset, to: offset }, { around: 0, whole: false });
-  if (regions?.find(view, offset, offset, true) !== undefined) return false;
+  if (regions?.find(view, offset, offset, "enter") !== undefined) return false;
   return isInText(language, view.syntax, view.place(offset));
 }
 

@@ -90,12 +90,14 @@ export class HostRegions {
   /**
    * The region in which a stretch of the host lies; from now on it follows what is typed.
    *
-   * @param enter whether the stretch ends where Enter has left it: the line it began may lie outside.
-   * @param isPut whether the stretch was put in, or something will be there: on the line after a region it goes on with it.
+   * @param by what the stretch comes from, where that tells: it ends where Enter has left it, and the line that began
+   *   may lie outside; or it was put in, or will be, and goes on with a region that ends on the line above.
    */
-  find(view: View, from: number, to: number, enter = false, isPut = false): Inside | undefined {
+  find(view: View, from: number, to: number, by?: "enter" | "put"): Inside | undefined {
     const { host, live } = this;
     const { lines } = host;
+    const enter = by === "enter";
+    const isPut = by === "put";
     const begins = enter ? lines.lineEnd(Math.max(0, lines.lineAt(to) - 1)) : from;
     for (const inView of this.unheld(view.syntax)) {
       const region = shifted(inView, view.begins(inView.from) - inView.from);

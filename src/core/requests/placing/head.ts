@@ -30,7 +30,8 @@ export function headDepth(
   const { to: lastTo, region } = block.at(-1)!;
   const end = lines.lineEnd(lines.lineAt(lastTo));
   // A text may go on below its last line.
-  const last = region ? end : Math.max(end, tokens.end(tokens.lastAt(end)));
+  const textEnd = tokens.end(tokens.lastAt(end));
+  const last = !region && textEnd > end ? textEnd : end;
   const below = lines.text.slice(last);
   const { blocks } = language.typing;
   if (blocks?.column(before, style, { rest: "" }) !== undefined) {
