@@ -18,7 +18,7 @@ import { masked } from "./masks.js";
 import { once } from "../once.js";
 import type { FindRegions, Region, Regions } from "./region.js";
 import { relocated } from "../syntax/relocated.js";
-import { startOfLine } from "../text/width.js";
+import { startOfLine, whiteOf } from "../text/width.js";
 import { RegionRows } from "./rows.js";
 import { textsIn } from "./texts.js";
 
@@ -100,7 +100,8 @@ export class HostRegions {
     const isPut = by === "put";
     const begins = enter ? lines.lineEnd(Math.max(0, lines.lineAt(to) - 1)) : from;
     for (const inView of this.unheld(view.syntax)) {
-      const region = shifted(inView, view.begins(inView.from) - inView.from);
+      const told = shifted(inView, view.begins(inView.from) - inView.from);
+      const region = isPut ? besidePut(lines, told, from, to) : told;
       const overBlanks = region.to < begins && goesOn(lines, region, to);
       if (region.from > from || (region.to + 2 < begins && !overBlanks)) continue;
       // A line that begins with a region is the host's.
@@ -403,6 +404,20 @@ function shifted(region: Region, by: number): Region {
     to: to + by,
     ...(islands && { islands: movedBy(islands, by) }),
   };
+}
+
+/** A region at whose beginning something was put: that tells no more than what stands below it where its lines begin. */
+function besidePut(lines: Lines, region: Region, from: number, to: number): Region {
+  const { prefix, nested } = region;
+  if (nested !== true || from < region.from || lines.slice(region.from, from).trim() !== "")
+    return region;
+  for (let line = lines.lineAt(to); lines.lineStart(line) < region.to; line++) {
+    const row = lines.slice(lines.lineStart(line), lines.lineEnd(line));
+    if (lines.lineStart(line) < to || row.trim() === "") continue;
+    const white = whiteOf(row, row.length);
+    return prefix.startsWith(white) ? { ...region, prefix: white } : region;
+  }
+  return region;
 }
 
 /** How many characters are looked at together. */

@@ -31,7 +31,10 @@ export function declaredTyping(declaration: Declaration, notation: Notation): Ty
 const blocks = (read: (text: string) => Before): IndentedBlocks => ({
   column: (text, style, around) => read(text).column(style, around),
   wordColumn: (text, word, column, style) => read(text).wordColumn(word, column, style),
-  nearest: (text, _, style) => read(text).column(style, { rest: "" }),
+  nearest(text, _, style, block = "") {
+    const before = read(text);
+    return before.itemColumn(block, style) ?? before.column(style, { rest: "" });
+  },
   closerColumn: (text, closer, style) => read(text).closerColumn(closer, style),
 });
 
@@ -117,6 +120,16 @@ class Before {
       return lineColumn(text, this.closed.at, tabWidth);
     if (this.wasContinued(last)) return lineColumn(text, this.statement(last), tabWidth);
     return own + bullet;
+  }
+
+  /** Where the nearest item above begins, for a block that begins with one; undefined for others. */
+  itemColumn(block: string, { tabWidth }: Style): number | undefined {
+    const { tokens, text, declaration: { bullets } } = this;
+    if (bullets?.test(block) !== true) return undefined;
+    for (let head = this.last; head >= 0; head = this.lineBefore(head))
+      if (bullets.test(this.codeOf(head)))
+        return lineColumn(text, tokens.start(head), tabWidth);
+    return undefined;
   }
 
   /** The code of the line with which token `head` begins, comments apart. */

@@ -36,6 +36,8 @@ export interface Pasted {
   readonly behindCode: boolean;
   /** Whether the brackets of the whole text do not add up. */
   readonly unbalanced: boolean;
+  /** Whether white space stands before all lines of the text. */
+  readonly isPrefixed: boolean;
 }
 
 /** Steps that are tried beside the file's. */
@@ -81,14 +83,15 @@ export function shapeOf(pasted: Pasted): Shape {
 const INDENTED = /(?:^|[\r\n])[ \t]+[^\s]/;
 
 /** Whether the lines of a block stand in one column, in a text whose lines do not. */
-function isFlat({ language, lines, brought, lead, text, behindCode, unbalanced }: Pasted): boolean {
+function isFlat(pasted: Pasted): boolean {
+  const { language, lines, brought, lead, text, behindCode, unbalanced } = pasted;
   if (behindCode || unbalanced || language.typing.blocks !== undefined) return false;
   const own = lines.slice(1).filter(({ comment }) => comment < 0);
   const column = own[0]?.column;
   return (
     (column === brought || (brought === 0 && column === lead))
     && own.every((line) => line.column === column)
-    && INDENTED.test(text.slice(0, lines[0]!.to + 1))
+    && (pasted.isPrefixed || INDENTED.test(text.slice(0, lines[0]!.to + 1)))
   );
 }
 
