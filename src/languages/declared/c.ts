@@ -11,8 +11,17 @@ const RAW = {
   multiLine: true,
 };
 
-/** That to which a case goes back. */
+/** That to which a case goes back where it stands below its switch. */
 const LABELS = /^(?:switch|select|case|default)\b/;
+
+/** That to which it goes back elsewhere: the first one stands where it was begun. */
+const CASES = {
+  closes: { case: /^(?:case|default)\b/, default: /^(?:case|default)\b/ },
+  holds: /\bswitch\b/,
+};
+
+/** What a class and its parts begin with. */
+const ACCESS = /^(?:template\b.*|class|struct|union|public|private|protected)\b/;
 
 export const c = declareLanguage({
   name: "c",
@@ -21,6 +30,7 @@ export const c = declareLanguage({
   blockComment: C_COMMENT,
   strings: [DOUBLE, CHARACTER],
   opens: /^(?:case\b.*|default\s*):$/,
+  ...CASES,
   defaults: FOUR,
 });
 
@@ -30,7 +40,9 @@ export const cpp = declareLanguage({
   lineComments: [SLASHES],
   blockComment: C_COMMENT,
   strings: [RAW, DOUBLE, CHARACTER],
-  opens: /^(?:case\b.*|default\s*):$/,
+  opens: /^(?:case\b.*|(?:default|public|private|protected)\s*):$/,
+  closes: { ...CASES.closes, "public:": ACCESS, "private:": ACCESS, "protected:": ACCESS },
+  holds: CASES.holds,
   defaults: FOUR,
 });
 
@@ -41,6 +53,7 @@ export const java = declareLanguage({
   blockComment: C_COMMENT,
   strings: [{ open: /"""/, escape: "\\", multiLine: true }, DOUBLE, CHARACTER],
   opens: /^(?:case\b.*|default\s*):$/,
+  ...CASES,
   defaults: FOUR,
 });
 
@@ -89,5 +102,6 @@ export const php = declareLanguage({
     { ...SINGLE, multiLine: true },
   ],
   opens: /^(?:case\b.*|default\s*):$/,
+  ...CASES,
   defaults: FOUR,
 });

@@ -42,6 +42,8 @@ export interface Declaration {
    * between, which matches: `fi` to that of its `if`.
    */
   readonly closes?: Readonly<Record<string, RegExp>>;
+  /** What a line has that holds the first of what such words begin, and does not tell where it stands: `switch`. */
+  readonly holds?: RegExp;
   /** What stands at a line's beginning before the column from which its next lines are counted: `- `. */
   readonly bullets?: RegExp;
   /** What ends a line whose deeper lines are text, kept to the letter: `|`. */

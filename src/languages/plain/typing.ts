@@ -9,7 +9,7 @@ import { T, lexDeclared } from "./lexer.js";
 const BACKSLASH = "\\";
 
 /** What may be typed behind a word that ends there. */
-const BEHIND_WORDS = [" ", ";", "("];
+const BEHIND_WORDS = [" ", ";", "(", ":"];
 
 /** What a language that has only a declaration says of text that is being typed. */
 export function declaredTyping(declaration: Declaration, notation: Notation): Typing {
@@ -178,7 +178,9 @@ class Before {
       const own = lineColumn(text, tokens.start(head), tabWidth);
       if (own >= least) continue;
       least = own;
-      if (pattern.test(this.codeOf(head))) return own < column ? own : undefined;
+      const code = this.codeOf(head);
+      if (pattern.test(code)) return own < column ? own : undefined;
+      if (declaration.holds?.test(code) === true) return undefined;
     }
     return undefined;
   }
