@@ -156,7 +156,8 @@ export function continueComment(
   const changes: Change[] = [];
   const from = lines.lineEnd(line - 1) - (above.length - above.trimEnd().length);
   const to = lines.lineEnd(line) - rest.length;
-  const stars = starIndent(lines, opener, style);
+  // They stand as the one above does.
+  const stars = leads(previous) ? whiteOf(above, 0) : starIndent(lines, opener, style);
   const opened = text.slice(opener, lines.lineEnd(line - 1)).trimEnd();
   const alone =
     rest.trimEnd() === close
