@@ -97,25 +97,19 @@ export class HostRegions {
     const { host, live } = this;
     const { lines } = host;
     const enter = by === "enter";
-    const isPut = by === "put";
+    const put = by === "put" ? { from, to } : undefined;
     const begins = enter ? lines.lineEnd(Math.max(0, lines.lineAt(to) - 1)) : from;
     for (const inView of this.unheld(view.syntax)) {
-      const told = shifted(inView, view.begins(inView.from) - inView.from);
-      const region = isPut ? besidePut(lines, told, from, to) : told;
+      const region = shifted(inView, view.begins(inView.from) - inView.from);
       const overBlanks = region.to < begins && goesOn(lines, region, to);
       if (region.from > from || (region.to + 2 < begins && !overBlanks)) continue;
       // A line that begins with a region is the host's.
       if (enter && region.from === to) continue;
       const reaches = region.to >= begins || overBlanks;
       const left = enter && region.from <= begins && reaches && region.to < to;
-      const isNext = isPut
-        && region.start === undefined
-        && region.to < from
-        && lines.slice(region.to, from).trim() === "";
-      const reached = left ? { ...region, to } : isNext ? { ...region, to: from } : region;
+      const reached = left ? { ...region, to } : put ? aroundPut(lines, region, put) : region;
       const known = live.find((one) => one.is(reached) && one.began === undefined);
       const line = lines.lineAt(reached.from);
-      const put = isPut ? { from, to } : undefined;
       const inside = known?.inside ?? this.open(lines, reached, this.hostStyle(), line, put);
       if (!inside?.holds(lines, from, to)) continue;
       // What follows changes is no longer known by its text.
@@ -406,11 +400,16 @@ function shifted(region: Region, by: number): Region {
   };
 }
 
-/** A region at whose beginning something was put: that tells no more than what stands below it where its lines begin. */
-function besidePut(lines: Lines, region: Region, from: number, to: number): Region {
-  const { prefix, nested } = region;
-  if (nested !== true || from < region.from || lines.slice(region.from, from).trim() !== "")
-    return region;
+/**
+ * A region as it is for what is put in at a stretch: that goes on with one that ends on the line above, and says nothing of
+ * where the lines of one begin at whose beginning it stands, as those below do.
+ */
+function aroundPut(lines: Lines, region: Region, { from, to }: Span): Region {
+  const { start, prefix, nested } = region;
+  const isBlank = (begin: number): boolean => lines.slice(begin, from).trim() === "";
+  if (region.to < from)
+    return start === undefined && isBlank(region.to) ? { ...region, to: from } : region;
+  if (nested !== true || from < region.from || !isBlank(region.from)) return region;
   for (let line = lines.lineAt(to); lines.lineStart(line) < region.to; line++) {
     const row = lines.slice(lines.lineStart(line), lines.lineEnd(line));
     if (lines.lineStart(line) < to || row.trim() === "") continue;

@@ -64,7 +64,7 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
     isSure: brought > put && !site.isPrefixed,
     behindCode,
     unbalanced: site.unbalanced,
-    isPrefixed: site.isPrefixed === true,
+    isPrefixed: site.isPrefixed,
   });
   // Its depth in its own steps is meant.
   const written = Math.round((brought * style.indentSize) / shape.step);

@@ -7,13 +7,29 @@ export class Ahead {
   private from = 0;
   private at = -1;
 
-  constructor(private readonly text: string, private readonly sign: string) {}
+  constructor(protected readonly text: string, private readonly sign: string) {}
 
   /** The UTF-16 offset of the sign at `offset` or after it; the end of the text where none comes. */
   next(offset: number): number {
     if (offset >= this.from && offset <= this.at) return this.at;
-    const found = this.text.indexOf(this.sign, offset);
+    const found = this.find(offset);
     this.from = offset;
     return this.at = found < 0 ? this.text.length : found;
+  }
+
+  protected find(offset: number): number {
+    return this.text.indexOf(this.sign, offset);
+  }
+}
+
+/** The same of what a pattern finds, which has the flag `g`. */
+export class PatternAhead extends Ahead {
+  constructor(text: string, private readonly pattern: RegExp) {
+    super(text, pattern.source);
+  }
+
+  protected override find(offset: number): number {
+    this.pattern.lastIndex = offset;
+    return this.pattern.exec(this.text)?.index ?? -1;
   }
 }

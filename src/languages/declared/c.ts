@@ -15,8 +15,12 @@ const RAW = {
 const LABELS = /^(?:switch|select|case|default)\b/;
 
 /** That to which it goes back elsewhere: the first one stands where it was begun. */
+const CASE = /^(?:case|default)\b/;
+
+/** What the languages say of cases that leave to each switch where they stand. */
 const CASES = {
-  closes: { case: /^(?:case|default)\b/, default: /^(?:case|default)\b/ },
+  opens: /^(?:case\b.*|default\s*):$/,
+  closes: { case: CASE, default: CASE },
   holds: /\bswitch\b/,
 };
 
@@ -29,7 +33,6 @@ export const c = declareLanguage({
   lineComments: [SLASHES],
   blockComment: C_COMMENT,
   strings: [DOUBLE, CHARACTER],
-  opens: /^(?:case\b.*|default\s*):$/,
   ...CASES,
   defaults: FOUR,
 });
@@ -40,9 +43,9 @@ export const cpp = declareLanguage({
   lineComments: [SLASHES],
   blockComment: C_COMMENT,
   strings: [RAW, DOUBLE, CHARACTER],
+  ...CASES,
   opens: /^(?:case\b.*|(?:default|public|private|protected)\s*):$/,
   closes: { ...CASES.closes, "public:": ACCESS, "private:": ACCESS, "protected:": ACCESS },
-  holds: CASES.holds,
   defaults: FOUR,
 });
 
@@ -52,7 +55,6 @@ export const java = declareLanguage({
   lineComments: [SLASHES],
   blockComment: C_COMMENT,
   strings: [{ open: /"""/, escape: "\\", multiLine: true }, DOUBLE, CHARACTER],
-  opens: /^(?:case\b.*|default\s*):$/,
   ...CASES,
   defaults: FOUR,
 });
@@ -64,7 +66,7 @@ export const go = declareLanguage({
   lineComments: [SLASHES],
   blockComment: { open: "/*", close: "*/" },
   strings: [{ open: /`/, multiLine: true }, DOUBLE, CHARACTER],
-  opens: /^(?:case\b.*|default\s*):$/,
+  opens: CASES.opens,
   closes: { case: LABELS, default: LABELS },
   defaults: { indentStyle: "tab", indentSize: 4 },
 });
@@ -101,7 +103,6 @@ export const php = declareLanguage({
     DOUBLE_LINES,
     { ...SINGLE, multiLine: true },
   ],
-  opens: /^(?:case\b.*|default\s*):$/,
   ...CASES,
   defaults: FOUR,
 });

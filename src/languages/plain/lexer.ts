@@ -1,5 +1,6 @@
 import { blanksEnd } from "../../core/text/blanks.js";
 import { escaped } from "../../core/notation.js";
+import { PatternAhead } from "../../core/text/ahead.js";
 import { Char } from "../../core/text/characters.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { indentColumn } from "../../core/text/width.js";
@@ -30,15 +31,13 @@ class Scanner {
   private at: number;
   private newLine = true;
   /** What begins anything but code. */
-  private readonly begins: RegExp | undefined;
-  /** Where that was looked for last, and where it was found. */
-  private searched = 0;
-  private found = -1;
+  private readonly begins: PatternAhead | undefined;
 
   constructor(private readonly text: string, private readonly declaration: Declaration) {
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
-    this.begins = beginnings(declaration);
+    const pattern = beginnings(declaration);
+    this.begins = pattern && new PatternAhead(text, pattern);
   }
 
   run(): TokenTable {
@@ -91,15 +90,7 @@ class Scanner {
 
   /** Where the next comment or string begins, at or after an offset; the line's end where none does. */
   private nextSign(from: number, end: number): number {
-    const { begins, text } = this;
-    if (begins === undefined) return end;
-    // Most lines hold none: the next one is looked for once.
-    if (from < this.searched || from > this.found) {
-      begins.lastIndex = from;
-      this.searched = from;
-      this.found = begins.exec(text)?.index ?? Infinity;
-    }
-    return Math.min(this.found, end);
+    return Math.min(end, this.begins?.next(from) ?? end);
   }
 
   private code(from: number, to: number): void {

@@ -37,7 +37,7 @@ export interface Pasted {
   /** Whether the brackets of the whole text do not add up. */
   readonly unbalanced: boolean;
   /** Whether white space stands before all lines of the text. */
-  readonly isPrefixed: boolean;
+  readonly isPrefixed: boolean | undefined;
 }
 
 /** Steps that are tried beside the file's. */
@@ -84,8 +84,8 @@ const INDENTED = /(?:^|[\r\n])[ \t]+[^\s]/;
 
 /** Whether the lines of a block stand in one column, in a text whose lines do not. */
 function isFlat(pasted: Pasted): boolean {
-  const { language, lines, brought, lead, text, behindCode, unbalanced } = pasted;
-  if (behindCode || unbalanced || language.typing.blocks !== undefined) return false;
+  const { language, lines, brought, lead, text } = pasted;
+  if (pasted.behindCode || pasted.unbalanced || language.typing.blocks !== undefined) return false;
   const own = lines.slice(1).filter(({ comment }) => comment < 0);
   const column = own[0]?.column;
   return (

@@ -27,14 +27,17 @@ export function wordOf(rest: string): string | undefined {
   return word !== undefined && Object.hasOwn(CONTINUES, word) ? word : undefined;
 }
 
+/** The first token of the logical line of token t. */
+export function logicalStart(tokens: TokenTable, t: number): number {
+  while (t > 0 && !tokens.has(t, LOGICAL)) t--;
+  return t;
+}
+
 /** The last logical line: its first token and its last, comments apart. */
 export function lastLine(tokens: TokenTable): { first: number; last: number } | undefined {
-  let last = tokens.count - 1;
-  while (last >= 0 && tokens.isTrivia(last)) last--;
+  const last = tokens.grammarBefore(tokens.count);
   if (last < 0) return undefined;
-  let first = last;
-  while (first > 0 && !tokens.has(first, LOGICAL)) first--;
-  return { first, last };
+  return { first: logicalStart(tokens, last), last };
 }
 
 /** The first token of the last logical line, up to that of token t, that stands in a column at most. */

@@ -2,7 +2,7 @@ import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { columnAt, lineColumn } from "../../../core/text/width.js";
 import type { Style } from "../../../core/style/style.js";
 import { HEADERS, T } from "../kinds.js";
-import { LOGICAL } from "../lexer.js";
+import { logicalStart } from "./lines.js";
 
 export const CLOSERS: { readonly [kind: number]: string } = {
   [T.LeftParen]: ")",
@@ -93,7 +93,5 @@ function rowsLike(tokens: TokenTable, opener: number): number {
 }
 
 /** Whether the logical line of token t begins a compound statement. */
-function startsHeader(tokens: TokenTable, t: number): boolean {
-  while (t > 0 && !tokens.has(t, LOGICAL)) t--;
-  return HEADERS.has(tokens.kind(t));
-}
+const startsHeader = (tokens: TokenTable, t: number): boolean =>
+  HEADERS.has(tokens.kind(logicalStart(tokens, t)));
