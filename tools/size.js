@@ -17,13 +17,13 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 49_670,
+    most: 49_800,
   },
   {
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 65_410,
+    most: 65_530,
   },
   {
     name: "core with JavaScript and TypeScript",

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { applyEdits, createEngine } from "oak-tide";
-import { playBlocks, retype, still, typeOut, type Miss } from "oak-tide/node";
+import { enterBetween, playBlocks, retype, still, typeOut, type Miss } from "oak-tide/node";
 import type { RealFile } from "../support/invariants.js";
 import { packageFiles } from "../support/packages.js";
 import { libraryModules } from "../support/python.js";
@@ -59,6 +59,12 @@ describe.each(files)("$name, replayed", (file) => {
       if (way === "moved") expect(misses).toEqual([]);
       else expect([way, equal >= tried * 0.95]).toEqual([way, true]);
     }
+  });
+
+  test("opens each pair whose lines were taken out", () => {
+    const open = (part: string) => engine.open({ uri: "", languageId: id, text: part });
+    const { misses } = enterBetween(open, engine.language(id)!, text, open(text).style());
+    expect(misses).toEqual([]);
   });
 
   test("is left alone where nothing is to do", () => {

@@ -182,10 +182,10 @@ describe("what is pasted first into a head or a body", () => {
       "<head>\n<meta a>\n<meta b>\n</head>\n",
     ],
     [
-      "at the margin, where the body's lines stand there and nothing else is in the head",
+      "a step in, though the body's lines stand at the margin",
       "  <head>\n¦  </head>\n  <body>\n  <p>low</p>\n  </body>\n",
       "      <meta a>\n",
-      "  <head>\n  <meta a>\n  </head>\n  <body>\n  <p>low</p>\n  </body>\n",
+      "  <head>\n    <meta a>\n  </head>\n  <body>\n  <p>low</p>\n  </body>\n",
     ],
     [
       "a step in, where only a script stands at the margin",

@@ -373,13 +373,16 @@ export class Inside {
     const own = this.back(inner);
     // What a fragment's edges forbid is given up whole.
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
-    // The line that Enter began gets what stands before the others.
+    // The line that Enter began gets what stands before the others, and so does one that is put in its place.
+    const lacking = this.lacking(offset);
     const changes = character === "\n"
       ? this.withoutWhiteAbove(
         host,
         offset,
         this.withLacking(own, [this.begun(host, offset, own.length > 0)]),
       )
+      : own.some(({ from }) => from === lacking.at)
+      ? this.withLacking(own, [lacking])
       : own;
     let text = host;
     let { rows } = this;

@@ -56,8 +56,8 @@ function entered(
   whole?: Whole,
 ): EnteredText | undefined {
   const above = BEGINS_STATEMENTS.exec(text.slice(Math.max(0, at - FAR), at))?.[1];
-  if (above === undefined) return htmlTyping.entered?.(text, at, style, whole);
-  return enteredAs(text, at, whiteBeyond(above, style.indentSize, style));
+  const white = above === undefined ? undefined : whiteBeyond(above, style.indentSize, style);
+  return enteredAs(text, at, white) ?? htmlTyping.entered?.(text, at, style, whole);
 }
 
 /** Where the island begins that is open at an offset; -1 where none is. */

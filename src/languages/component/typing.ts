@@ -14,6 +14,9 @@ const OPENED = /(?:^|[\r\n])<(\w+)\b[^<>]*>\s*$/;
 const BLOCK_BELOW = /^([^]*?)[\r\n]<\//;
 const AT_MARGIN = /[\r\n]\S/;
 
+/** The first line of a script or a style sheet, with the white space before it. */
+const FIRST_LINE = /(?<=^|[\r\n])<(?:script|style)\b[^<>]*>[ \t]*(?:\r\n|\r|\n)([ \t]*)(?=[^\s<])/g;
+
 /** A line that ends a block within which no other of its name may stand, as a template may within one. */
 const BLOCK_END = /^[ \t]+(<\/(?!template>)[\w-]+>)$/;
 
@@ -29,7 +32,9 @@ export const componentTyping: Typing = {
     if (name === undefined) return undefined;
     const block = BLOCK_BELOW.exec(below ?? "")?.[1] ?? "";
     // Of 990 templates of packages all were nested, of scripts one in fifteen.
-    const isNested = block.trim() === "" ? name === "template" : !AT_MARGIN.test(block);
+    const isNested = block.trim() !== ""
+      ? !AT_MARGIN.test(block)
+      : name === "template" || nestsOthers(before, below ?? "");
     return isNested ? NESTED_LINE : undefined;
   },
   closers: closerOf,
@@ -43,6 +48,12 @@ export const componentTyping: Typing = {
     return [{ from: start, to: start + white, text: "", rule: RULES[R.Line]! }];
   },
 };
+
+/** Whether the script or style sheet above a place is nested in its block, or the one below where there is none. */
+function nestsOthers(before: string, below: string): boolean {
+  const other = [...before.matchAll(FIRST_LINE)].at(-1) ?? [...below.matchAll(FIRST_LINE)][0];
+  return (other?.[1] ?? "") !== "";
+}
 
 /** The end tag of the block that a text leaves open; empty where it leaves none. */
 function closerOf(text: string): string {

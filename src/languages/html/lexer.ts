@@ -10,7 +10,7 @@ import { T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
 
 /** What begins a stretch of a template tongue, and what ends it. */
-const TONGUES: readonly (readonly [begin: string, end: string])[] = [
+export const TONGUES: readonly (readonly [begin: string, end: string])[] = [
   ["{{{", "}}}"],
   ["{{", "}}"],
   ["{%", "%}"],

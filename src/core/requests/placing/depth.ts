@@ -46,7 +46,7 @@ export function depthAfter(
   style: Style,
   below?: string,
 ): DepthAfter {
-  const { typing } = language;
+  const { typing, notation: { terminator = "\n" } } = language;
   if (typing.margin?.(line.trimStart(), before) === true) return { column: 0, parses: true };
   const signs = Signs.of(language.notation);
   // Closing all that is open makes a whole text, which the layout knows how to indent.
@@ -56,9 +56,17 @@ export function depthAfter(
   let likely: Depth | undefined;
   let bracketed: number | undefined;
   for (const rest of closes ? WHOLE : rests) {
-    const own = head === "" ? typing.next?.(before, below) ?? PLACEHOLDER : line + rest;
-    // A line of its own for what closes: a comment may end this one.
-    const after = closes ? closed : `${own}\n${typing.closers(before + own)}`;
+    let own = head === "" ? typing.next?.(before, below) ?? PLACEHOLDER : line + rest;
+    let after = closed;
+    if (!closes) {
+      // A line of its own for what closes: a comment may end this one. What ends a statement closes nothing.
+      let open = typing.closers(before + own);
+      if (open.startsWith(terminator)) {
+        own += terminator;
+        open = open.slice(terminator.length);
+      }
+      after = `${own}\n${open}`;
+    }
     const read = readLine(language, before, after);
     if (read === undefined) continue;
     const next = closes ? -1 : tokenAt(read.syntax, before.length + own.length + 1);
@@ -69,7 +77,8 @@ export function depthAfter(
         ? clearOfBody(language, read.syntax, style, read.token, depth.column)
         : depth.column;
       const stands = closes ? openerColumn(language, read.syntax, style, read.token) : undefined;
-      return { ...depth, column: stands ?? clear, closer, parses: true };
+      const placed = { ...depth, column: stands ?? clear, closer, parses: true };
+      return head === "" ? belowOpener(signs, before, placed, style) : placed;
     }
     likely ??= depth;
     bracketed ??= bracketColumn(read.syntax.tokens, read.token, style, signs);
@@ -78,6 +87,28 @@ export function depthAfter(
     ...likely ?? { column: bracketed ?? previousColumn(signs, before, style) },
     parses: false,
   };
+}
+
+/**
+ * The same below an opening bracket on a line of its own, deeper than the layout's: what it holds hangs from it.
+ *
+ *     sail(() =>
+ *         {
+ *             |
+ */
+function belowOpener(signs: Signs, before: string, depth: DepthAfter, style: Style): DepthAfter {
+  const line = before.trimEnd();
+  const start = startOfLine(line, line.length);
+  const stands = lineColumn(line, start, style.tabWidth);
+  const { closer, column, white } = depth;
+  return closer === undefined
+    || white !== undefined
+    || column > stands
+    || closer.column >= stands
+    || line.slice(start).trim().length !== 1
+    || !signs.opens(line)
+    ? depth
+    : { ...depth, column: stands + column - closer.column, closer: { column: stands } };
 }
 
 /** The depth of the line with the caret, judged by what stands before it, and by siblings below. */

@@ -154,11 +154,13 @@ export function continueComment(
   const previous = above.trim();
   const rest = row(line).trimStart();
   const changes: Change[] = [];
-  const from = lines.lineEnd(line - 1) - (above.length - above.trimEnd().length);
+  const end = lines.lineEnd(line - 1);
   const to = lines.lineEnd(line) - rest.length;
+  const white = text.slice(start, to);
   // They stand as the one above does.
   const stars = leads(previous) ? whiteOf(above, 0) : starIndent(lines, opener, style);
-  const opened = text.slice(opener, lines.lineEnd(line - 1)).trimEnd();
+  const opened = text.slice(opener, end).trimEnd();
+  const from = opener + opened.length;
   const alone =
     rest.trimEnd() === close
     && (opened === blockComment.open || opened === blockComment.documentation);
@@ -168,27 +170,16 @@ export function continueComment(
     && (
       alone
       || isStarred(text, blockComment, opener, previous, to)
-      || (own && text.slice(start, to) === stars)
+      || (own && white === stars)
     );
   // In front of a line that is there already: it keeps its column, and with stars the new one gets its own.
-  const kept = previous === "" && rest !== "" && above + text.slice(start, to);
-  if (kept !== false && leads(rest))
-    pushChanges(
-      changes,
-      text,
-      lines.lineStart(line - 1),
-      lines.lineEnd(line - 1),
-      stars + leader,
-      rule,
-    );
-  else if (from < lines.lineEnd(line - 1))
-    changes.push({ from, to: lines.lineEnd(line - 1), text: "", rule });
-  // A paragraph goes on below its last line; after an empty line the next begins.
-  const indent = whiteOf(text, previous === "" ? opener : from);
-  const lead = kept !== false && above !== text.slice(start, to)
-    ? kept
-    : kept !== false
-    ? text.slice(start, to)
+  const kept = previous === "" && rest !== "" && above + white;
+  const left = kept !== false && leads(rest) ? stars + leader : above.trimEnd();
+  pushChanges(changes, text, lines.lineStart(line - 1), end, left, rule);
+  // A paragraph goes on below its last line; after an empty line the next begins, where lines may begin with a sign.
+  const indent = whiteOf(text, previous === "" && leader !== "" ? opener : from);
+  const lead = kept !== false
+    ? above === white ? white : kept
     : !starred
     ? indent
     : stars + (leads(rest) && !alone ? "" : `${leader} `);
@@ -197,10 +188,10 @@ export function continueComment(
     text,
     start,
     to,
-    alone ? lead + LINE_ENDS[style.endOfLine] + stars : lead,
+    alone ? lead + LINE_ENDS[style.endOfLine] + (leader === "" ? lead : stars) : lead,
     rule,
   );
-  const shift = caretAfter(start, changes.filter(({ to: end }) => end < start));
+  const shift = caretAfter(start, changes.filter((change) => change.to < start));
   return { changes, caret: shift + lead.length };
 }
 

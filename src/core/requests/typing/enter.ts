@@ -161,13 +161,15 @@ class Entered {
     const inner = rest.slice(0, closerAt).trimEnd();
     const { language } = context;
     const byBlocks = language.typing.blocks?.column(before, style, { rest: inner });
+    const from = start + white.length;
+    // What closes the pair stands on a line below.
+    const below = `\n${lines.text.slice(from + closerAt)}`;
     const depth = byBlocks === undefined
-      ? depthAfter(language, before, inner, WHOLE, style)
+      ? depthAfter(language, before, inner, WHOLE, style, below)
       : { column: byBlocks, closer: undefined };
     const lead = this.standing(whiteFor(language, depth, before, style), depth.column);
     const closer = depth.closer ?? this.closerDepth(before, rest.slice(closerAt));
     const ending = LINE_ENDS[style.endOfLine] + whiteFor(language, closer, before, style);
-    const from = start + white.length;
     if (inner === "") {
       pushChanges(changes, lines.text, start, from + closerAt, lead + ending, rule);
     } else {

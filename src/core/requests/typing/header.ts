@@ -48,7 +48,7 @@ function headerAround({ typing, isUnit, sequence }: Language, { tree }: Syntax, 
 }
 
 /**
- * The column of an opener that stands behind a sign on its line, where what it holds hangs from it:
+ * The column of an opener that begins its line, or stands behind a sign on it, where what it holds hangs from it:
  *
  *     | {
  *         seats: number;
@@ -62,10 +62,12 @@ export function openerColumn(
 ): number | undefined {
   const signs = Signs.of(notation);
   const opener = bracketAround(tokens, t, signs);
-  if (opener < 1 || !tokens.onNewLine(opener - 1)) return undefined;
-  const lead = tokens.textOf(opener - 1);
-  if (lead.length !== 1 || !signs.isLead(lead.charCodeAt(0))) return undefined;
+  if (opener < 1) return undefined;
   const line = lineColumn(tokens.text, tokens.start(opener), tabWidth);
+  if (tokens.onNewLine(opener)) return line;
+  const lead = tokens.textOf(opener - 1);
+  if (!tokens.onNewLine(opener - 1) || lead.length !== 1 || !signs.isLead(lead.charCodeAt(0)))
+    return undefined;
   const column = line + tokens.start(opener) - tokens.start(opener - 1);
   const inner = opener + 1 < t && tokens.onNewLine(opener + 1)
     ? lineColumn(tokens.text, tokens.start(opener + 1), tabWidth)

@@ -6,6 +6,7 @@ import { htmlClosers, openRaw } from "./closers.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
 import { leavesAtMargin, scriptWhite, standsBelow, whiteBelowTag } from "../margin.js";
+import { enteredInIsland } from "./islands.js";
 import { whiteInTag } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
 import { R, RULES } from "../rules.js";
@@ -80,6 +81,7 @@ export const htmlTyping: Typing = {
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
   entered: (text, at, style, whole) => (
     enteredInFrontMatter(text, at, style)
+    ?? enteredInIsland(text, at, style)
     ?? enteredInValue(text, at, style)
     ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at))
   ),
@@ -106,8 +108,8 @@ export const htmlTyping: Typing = {
     const line = FIRST_LINES.get(name);
     if (line === undefined) return undefined;
     const stands = standsBelow(before, below ?? "");
-    const other = name === "head" ? below : name === "body" ? before : undefined;
-    if (stands !== "deeper" && other !== undefined && leavesAtMargin(other))
+    // Of 178 pages whose body leaves its lines at the margin, 160 do not so in their head.
+    if (stands !== "deeper" && name === "body" && leavesAtMargin(before))
       return `${whiteOfLast(before)}<hr>`;
     // Of pages without a head three in four leave their body at the margin, of others one in six.
     if (name === "body" && stands !== "deeper" && !HEAD.test(before)) return undefined;
