@@ -18,7 +18,7 @@ export { playBlocks } from "./replay/blocks.js";
 export type { Way } from "./replay/blocks.js";
 export { enterBefore } from "./replay/entered.js";
 export { playForeign } from "./replay/foreign.js";
-export { enterBetween } from "./replay/paired.js";
+export { playPairs } from "./replay/paired.js";
 export type { Miss } from "./replay/miss.js";
 export { COLUMNS, playFile } from "./replay/play.js";
 export type { Played } from "./replay/play.js";

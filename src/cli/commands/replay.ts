@@ -52,7 +52,7 @@ Each way has its column. All but foreign play the formatted text:
   restepped  each statement pasted back in other steps, and in tabs
   moved      each statement moved down and up
   before     Enter in front of each line and within it, taken back
-  between    Enter between the signs of each pair whose lines were taken out
+  between    Enter between the signs of each pair whose lines were taken out, and they pasted there
   foreign    the file as its author left it: lines entered anew, ; and } typed again
   small      each top-level statement as a file of its own
   still      requests with nothing to do`;

@@ -345,7 +345,11 @@ export class Inside {
       lines.push(host.lineStart(line));
     const isWhite = prefix.trim() === "";
     const lacks = (start: number): boolean => !isWhite || !isLineEnd(host.charCodeAt(start));
-    const pasted = lines.filter((start) => start >= from && start < to && lacks(start));
+    // What stood after the caret, behind code, begins a line that lacks it too.
+    const isSplit = host.slice(lines[0]!, from).trim() !== "" && to < this.region.to;
+    const pasted = lines.filter(
+      (start) => start >= from && (start < to || (isSplit && start === to)) && lacks(start),
+    );
     return this.withLacking(changes, pasted.map((start) => this.lacking(start)));
   }
 

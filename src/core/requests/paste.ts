@@ -1,8 +1,10 @@
 import { Signs } from "../notation.js";
 import { ruleId } from "../rules.js";
-import type { Change } from "../text/edits.js";
+import { applyChanges, type Change } from "../text/edits.js";
+import { pushChanges } from "../text/minimise.js";
 import type { LineSpan } from "../text/touched.js";
 import { indentColumn, whiteOf } from "../text/width.js";
+import { WHOLE, depthAfter, whiteFor } from "./placing/depth.js";
 import { headDepth, whiteTo } from "./placing/head.js";
 import { movedLines, movedTab, moveLines, withRoom } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
@@ -21,23 +23,64 @@ export function pasteChanges(site: Site, { from, to }: { from: number; to: numbe
   const { text } = lines;
   const own = language.typing.placed?.(text, from, to, true);
   if (own !== undefined) return own;
-  let first = lines.lineAt(from);
-  let last = lines.lineAt(to);
-  if (last > first && text.slice(lines.lineStart(last), to).trim() === "") last--;
-  let lead = text.slice(lines.lineStart(first), from);
-  if (first === last && lead.trim() !== "") {
-    const inside = (line: number): boolean => line === first;
-    const changes = formatLines(language, syntax, style, lines, inside);
-    return changes.filter((change) => change.from >= from && change.to <= to);
-  }
+  const first = lines.lineAt(from);
+  const last = lines.lineAt(to);
+  const lead = text.slice(lines.lineStart(first), from);
+  const ends = last > first && text.slice(lines.lineStart(last), to).trim() === "";
+  const span = { first, last: ends ? last - 1 : last };
+  const changes = first === span.last && lead.trim() !== ""
+    ? formatLines(language, syntax, style, lines, (line) => line === first)
+      .filter(
+        (change) => change.from >= from && change.to <= to,
+      )
+    : blockChanges(site, from, span, lead);
+  if (ends && /\S/.test(text.charAt(to))) settleRest(site, to, lead, changes);
+  return changes;
+}
+
+/** The changes for pasted text that begins at `from` and fills the rest of a span. */
+function blockChanges(site: Site, from: number, { first, last }: LineSpan, lead: string): Change[] {
+  const { lines } = site;
+  const { text } = lines;
   const row = (line: number): string => text.slice(lines.lineStart(line), lines.lineEnd(line));
   // Where the text begins with a line end, its first line is the next that holds something.
-  if (text.slice(from, lines.lineEnd(first)).trim() === "") {
-    do first++;
-    while (first <= last && row(first).trim() === "");
-    lead = "";
-  }
-  return first > last ? [] : pasteLines(site, { first, last }, lead);
+  if (text.slice(from, lines.lineEnd(first)).trim() !== "")
+    return pasteLines(site, { first, last }, lead);
+  let next = first + 1;
+  while (next <= last && row(next).trim() === "") next++;
+  return next > last ? [] : pasteLines(site, { first: next, last }, "");
+}
+
+/**
+ * What stood after the caret and begins a line now goes where Enter would take it. In front of it that is its own
+ * white space, or else a line stands there that was whole before.
+ *
+ *     if (tide) {|}        if (tide) {
+ *                            sail();
+ *                          }
+ *
+ * @param above what stands before the pasted text on its first line.
+ */
+function settleRest(
+  { language, lines, style }: Site,
+  to: number,
+  above: string,
+  changes: Change[],
+): void {
+  const line = lines.lineAt(to);
+  const start = lines.lineStart(line);
+  const rest = lines.text.slice(to, lines.lineEnd(line));
+  const before = applyChanges(lines.text.slice(0, start), changes);
+  const { blocks } = language.typing;
+  // Where indentation makes blocks, only what closes has one place.
+  if (blocks !== undefined && !Signs.of(language.notation).closes(rest)) return;
+  const column = blocks?.closerColumn?.(before, rest[0]!, style);
+  const depth = column === undefined
+    ? depthAfter(language, before, rest, WHOLE, style)
+    : { column };
+  const white = whiteFor(language, depth, before, style);
+  if (above.trim() !== "" || white === above)
+    pushChanges(changes, lines.text, start, to, white, ruleId(language, "block-indent"));
 }
 
 function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {

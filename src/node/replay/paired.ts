@@ -1,7 +1,6 @@
 import type { Document } from "../../core/document.js";
 import type { Language } from "../../core/language.js";
 import { Signs } from "../../core/notation.js";
-import type { Style } from "../../core/style/style.js";
 import { LineIndex } from "../../core/text/lines.js";
 import { applyEdits } from "../../core/text/edits.js";
 import { linesInTokens } from "./stretches.js";
@@ -20,24 +19,22 @@ const MOST = 60;
 const START_TAG = /^[ \t]*<([a-zA-Z][\w:.-]*)\b[^<>]*(?<!\/)>$/;
 
 /**
- * Takes out what stands between the lines of a pair, as in an editor that closes what is opened, and presses Enter: the
- * caret must come to where the first of the lines began, and what closes to its own.
+ * Takes out what stands between the lines of a pair, as in an editor that closes what is opened. Enter must bring the caret to
+ * where the first of the lines began, and what closes to its own; and the lines, when they are pasted there, as well.
  *
  *     sail(() => {|});      sail(() => {
  *                             |
  *                           });
- *
- * @param style asked with each request; undefined has the text show its own.
  */
-export function enterBetween(
+export function playPairs(
   open: (text: string) => Document,
   language: Language,
   text: string,
-  style: Partial<Style> | undefined,
-): Tally {
-  const counter = new Counter();
+): Map<"entered between" | "pasted between", Tally> {
+  const [entered, pasted] = [new Counter(), new Counter()];
   const rows = text.split("\n");
   const lines = LineIndex.of(text);
+  const style = open(text).style();
   const fixed = linesInTokens(language, text, lines);
   const all = [...bracketPairs(language, text, lines), ...tagPairs(language, rows)].filter(
     ({ first, last }) => (
@@ -50,12 +47,20 @@ export function enterBetween(
   for (const { first, last } of all.filter((_, i) => i % step === 0)) {
     const before = rows.slice(0, first + 1);
     const after = rows.slice(last);
+    const closing = [after[0]!.trimStart(), ...after.slice(1)].join("\n");
     const white = /^[ \t]*/.exec(rows[first + 1]!)![0];
-    const typed = [...before, [after[0]!.trimStart(), ...after.slice(1)].join("\n")].join("\n");
-    const { edits } = open(typed).formatOnType({ line: first + 1, character: 0 }, "\n", style);
-    counter.text([...before, white, ...after].join("\n"), applyEdits(typed, edits));
+    const typed = [...before, closing].join("\n");
+    const begun = { line: first + 1, character: 0 };
+    const { edits } = open(typed).formatOnType(begun, "\n", style);
+    entered.text([...before, white, ...after].join("\n"), applyEdits(typed, edits));
+    const put = [...rows.slice(0, last), closing].join("\n");
+    const range = {
+      start: { line: first, character: rows[first]!.length },
+      end: { line: last, character: 0 },
+    };
+    pasted.text(text, applyEdits(put, open(put).formatOnPaste(range, style).edits));
   }
-  return counter;
+  return new Map([["entered between", entered], ["pasted between", pasted]]);
 }
 
 /** Whether the first line between a pair stands where any other would: no comment, nor a word that settles as it is typed. */

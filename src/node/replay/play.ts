@@ -4,7 +4,7 @@ import { applyEdits } from "../../core/text/edits.js";
 import { playBlocks } from "./blocks.js";
 import { enterBefore } from "./entered.js";
 import { playForeign } from "./foreign.js";
-import { enterBetween } from "./paired.js";
+import { playPairs } from "./paired.js";
 import { pasteRestepped } from "./restepped.js";
 import { retype } from "./retype.js";
 import { playSmall } from "./small.js";
@@ -28,7 +28,7 @@ export const COLUMNS: readonly (readonly [column: string, ways: readonly string[
   ["restepped", ["restepped"]],
   ["moved", ["moved"]],
   ["before", ["entered before"]],
-  ["between", ["entered between"]],
+  ["between", ["entered between", "pasted between"]],
   ["foreign", ["foreign"]],
   ["small", ["cut small"]],
   ["still", ["left alone"]],
@@ -57,7 +57,7 @@ export function playFile(engine: Engine, language: Language, source: string): Pl
       ...playBlocks(engine, language, text),
       ["restepped", pasteRestepped(engine, language, text)],
       ["entered before", enterBefore(document, language, document.style())],
-      ["entered between", enterBetween(open, language, text, document.style())],
+      ...playPairs(open, language, text),
       ["foreign", playForeign(engine, language, unix)],
       ["cut small", playSmall(engine, language, text)],
       ["left alone", {

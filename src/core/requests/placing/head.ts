@@ -49,6 +49,8 @@ export function headDepth(
   const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(comment)));
   const line = shown ? whiteOf(shown, 0) + written.trimStart() : written;
   const depth = depthAfter(language, before, line, GOES_ON, style);
+  // What begins right below at the margin may be what stood after the caret, which had this white space.
+  if (lead > 0 && /^(?:\r\n|\r|\n)\S/.test(below)) return depth;
   const offset = block.at(-1)!.to;
   return (
     siblingBelow({ ...site, offset }, depth, "", isElements(site, block) ? -1 : token) ?? depth

@@ -85,7 +85,7 @@ const INDENTED = /(?:^|[\r\n])[ \t]+[^\s]/;
 /** Whether the lines of a block stand in one column, in a text whose lines do not. */
 function isFlat(pasted: Pasted): boolean {
   const { language, lines, brought, lead, text } = pasted;
-  if (pasted.behindCode || pasted.unbalanced || language.typing.blocks !== undefined) return false;
+  if (pasted.unbalanced || language.typing.blocks !== undefined) return false;
   const own = lines.slice(1).filter(({ comment }) => comment < 0);
   const column = own[0]?.column;
   return (
@@ -188,16 +188,14 @@ const apartOf = (style: Style): Style => ({ ...unitOf(style), listSplit: "by-wid
 
 /** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */
 function stepsInPlace(
-  { language, style, syntax, lines, behindCode }: Pasted,
+  { language, style, syntax, lines }: Pasted,
   around: readonly number[],
 ): number[] {
-  // A first line with code before it stands as it is.
-  const asked = lines.slice(behindCode ? 1 : 0, ENOUGH).map(({ token }) => token);
+  const asked = lines.slice(0, ENOUGH).map(({ token }) => token);
   const depths = lineDepths(language, syntax, unitOf(style), asked, false);
-  const first = behindCode ? lines[0]!.column : depths[0]?.column ?? 0;
+  const first = depths[0]?.column ?? 0;
   const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
-  const all = behindCode ? [0, ...deep] : deep;
-  return filled(all.map((depth, i) => (lines[i]!.region ? NaN : depth)), around);
+  return filled(deep.map((depth, i) => (lines[i]!.region ? NaN : depth)), around);
 }
 
 /** The same for a block that is read by itself, its first line in column `own`. */
