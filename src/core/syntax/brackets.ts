@@ -8,6 +8,17 @@ const TAB = 4;
 /** Where the line of an opening bracket begins; -1 where indentation does not count. */
 export type Opener = number;
 
+/** The first line below an offset that stands no deeper than an opener's. */
+interface OuterLine {
+  readonly opener: Opener;
+  readonly from: number;
+  readonly at: number;
+  readonly column: number;
+}
+
+/** A line that holds something, comments apart, with the white space before it. */
+const BELOW = /[\r\n]([ \t]*)(?=[^\s/*#])/g;
+
 /** What a language says of its brackets and lists. */
 export interface BracketRules {
   /** The closer of each kind of opener. */
@@ -32,7 +43,8 @@ export interface BracketRules {
  * back. Comments are tokens already.
  *
  * A first pass trusts the brackets. Where they do not add up the text is read again, `doubtful`: now a
- * bracket is also closed where a line stands no deeper than the line that opened it.
+ * bracket is also closed where a line stands no deeper than the line that opened it, and not by what begins a line
+ * deeper than that, where its own closer comes below.
  */
 export abstract class BracketParser extends Parser {
   /** A line end lies before the current token. */
@@ -48,6 +60,8 @@ export abstract class BracketParser extends Parser {
   private readonly lineColumns: LineColumns;
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
+  /** The line below that was looked for last. */
+  private outer: OuterLine | undefined;
   /** What would close the constructs that the end of the text left open, innermost first. */
   readonly closers: string[] = [];
 
@@ -196,7 +210,8 @@ export abstract class BracketParser extends Parser {
 
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */
   protected ends(closer: number, opener: Opener): boolean {
-    if (this.kind === closer || this.kind === END) return true;
+    if (this.kind === closer) return !this.isStray(closer, opener);
+    if (this.kind === END) return true;
     if (!this.lineBefore || (opener < 0 && !this.doubtful)) return false;
     const { brace, statements, followsBrace } = this.rules;
     if (opener < 0) return closer !== brace && statements.has(this.kind);
@@ -204,6 +219,51 @@ export abstract class BracketParser extends Parser {
     if (column > (followsBrace.has(this.kind) ? opener + 1 : opener)) return false;
     // What lacked its closer was found; the brackets around it that opened on the same line go on.
     return !(column >= opener && this.cut === this.at && this.rules.goesOn.has(this.kind));
+  }
+
+  /**
+   * Whether a closer begins a line here that lost its opener: it stands deeper than the line which opened the bracket
+   * around, and that has a closer of its own below.
+   *
+   *     function sail() {
+   *       });
+   *     }
+   */
+  private isStray(closer: number, opener: Opener): boolean {
+    const { at, tokens } = this;
+    if (!this.doubtful || opener < 0 || !this.isCloser() || !tokens.onNewLine(at)) return false;
+    if (this.columnOf(at) <= opener) return false;
+    const outer = this.outerLine(opener);
+    const sign = this.rules.closers.get(closer)!;
+    return outer.column === opener && tokens.text.startsWith(sign, outer.at);
+  }
+
+  /** Where the first line below begins that stands no deeper than an opener's, and its column. */
+  private outerLine(opener: Opener): OuterLine {
+    const { tokens: { text } } = this;
+    const from = this.tokens.start(this.at);
+    const known = this.outer;
+    if (known?.opener === opener && known.from <= from && from < known.at) return known;
+    BELOW.lastIndex = from;
+    for (let line = BELOW.exec(text); line !== null; line = BELOW.exec(text)) {
+      const at = BELOW.lastIndex;
+      const column = indentColumn(text, at - line[1]!.length, at, TAB);
+      if (column <= opener) return this.outer = { opener, from, at, column };
+    }
+    return this.outer = { opener, from, at: text.length, column: -1 };
+  }
+
+  /** Takes a closer that lost its opener, with what stands on its line. */
+  protected takesStray(closer: number, opener: Opener): boolean {
+    if (!this.isStray(closer, opener)) return false;
+    const first = this.at;
+    this.mismatches++;
+    do {
+      if (this.isCloser()) this.next();
+      else this.skip();
+    } while (!this.lineBefore && this.kind !== END);
+    this.finish(this.rules.unparsed, first);
+    return true;
   }
 
   /** Whether a line begins here that stands less deep than the one which opened the brackets around. */
@@ -268,7 +328,7 @@ export abstract class BracketParser extends Parser {
   protected list(closer: number, item: (this: this) => void): boolean {
     const opener = this.open();
     while (!this.ends(closer, opener)) {
-      if (this.eat(this.rules.separator)) continue;
+      if (this.eat(this.rules.separator) || this.takesStray(closer, opener)) continue;
       const first = this.at;
       item.call(this);
       // An item that lacks its closer lacks its separator with it.

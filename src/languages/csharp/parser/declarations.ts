@@ -318,6 +318,7 @@ export abstract class DeclarationParser extends ExpressionParser {
     const first = this.at;
     const opener = this.open();
     while (!this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const member = this.at;
       if (inNamespace) this.statement(opener);
       else this.memberOrUnparsed(opener);
@@ -554,6 +555,7 @@ export abstract class DeclarationParser extends ExpressionParser {
     const first = this.at;
     const opener = this.open();
     while (!this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const accessor = this.at;
       const outer = this.missing;
       this.missing = false;

@@ -59,6 +59,7 @@ class StatementParser extends DeclarationParser {
     const first = this.at;
     const opener = this.open();
     while (!this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const statement = this.at;
       this.statement(opener);
       if (this.at === statement) {
@@ -508,6 +509,7 @@ class StatementParser extends DeclarationParser {
     // Cases may stand no deeper than the switch.
     if (opener >= 0 && this.columnOf(this.at) <= opener) opener = -1;
     while (!this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const item = this.at;
       const outer = this.missing;
       this.missing = false;
@@ -540,6 +542,7 @@ class StatementParser extends DeclarationParser {
     // With the comments before its first statement.
     const body = this.taken;
     while (this.kind !== T.Case && this.kind !== T.Default && !this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const statement = this.at;
       this.statement(opener);
       if (this.at === statement) break;

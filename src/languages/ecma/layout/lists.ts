@@ -292,7 +292,7 @@ export abstract class ListLayout extends LayoutBase {
     const { tree } = this;
     const ends: number[] = [];
     for (let member = tree.child(node); member !== NONE; member = tree.next(member))
-      ends.push(tree.end(member));
+      if (tree.kind(member) !== N.Unparsed) ends.push(tree.end(member));
     return ends;
   }
 

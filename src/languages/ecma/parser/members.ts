@@ -195,7 +195,7 @@ export abstract class MemberParser extends ExpressionParser {
     const first = this.at;
     const opener = this.open();
     while (!this.ends(T.RightBrace, opener)) {
-      if (this.eat(T.Semicolon)) continue;
+      if (this.eat(T.Semicolon) || this.takesStray(T.RightBrace, opener)) continue;
       const member = this.at;
       const outer = this.missing;
       this.missing = false;

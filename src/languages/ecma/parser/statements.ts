@@ -80,6 +80,7 @@ class StatementParser extends ModuleParser {
     const opener = this.open();
     let directives = true;
     while (!this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const statement = this.at;
       directives &&= this.kind === T.String;
       this.statement(opener);
@@ -538,6 +539,7 @@ class StatementParser extends ModuleParser {
     // Cases may stand no deeper than the switch.
     if (opener >= 0 && this.columnOf(this.at) <= opener) opener = -1;
     while (!this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const item = this.at;
       const outer = this.missing;
       this.missing = false;
@@ -563,6 +565,7 @@ class StatementParser extends ModuleParser {
     // With the comments before its first statement.
     const body = this.taken;
     while (this.kind !== T.Case && this.kind !== T.Default && !this.ends(T.RightBrace, opener)) {
+      if (this.takesStray(T.RightBrace, opener)) continue;
       const statement = this.at;
       this.statement(opener);
       if (this.at === statement) break;

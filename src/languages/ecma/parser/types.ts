@@ -432,7 +432,8 @@ export abstract class TypeParser extends EcmaBase {
     const opener = this.open();
     let mapped = false;
     while (!this.ends(T.RightBrace, opener)) {
-      if (this.eat(T.Semicolon) || this.eat(T.Comma)) continue;
+      if (this.eat(T.Semicolon) || this.eat(T.Comma) || this.takesStray(T.RightBrace, opener))
+        continue;
       const first = this.at;
       const outer = this.missing;
       this.missing = false;
