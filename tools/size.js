@@ -17,7 +17,7 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 49_970,
+    most: 49_990,
   },
   {
     name: "core with Python",

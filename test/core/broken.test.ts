@@ -217,6 +217,168 @@ const b = g(2);
 `,
   ],
   [
+    "a header left out of a function that another holds",
+    "javascript",
+    `
+function moor() {
+    sail( );
+  };
+  call( )
+}
+board( )
+`,
+    `
+function moor() {
+  sail();
+  };
+  call();
+}
+board();
+`,
+  ],
+  [
+    "a header left out of what a call holds",
+    "typescript",
+    `
+useTide(() => {
+    sail( );
+  }, [ north ]);
+  call( )
+});
+`,
+    `
+useTide(() => {
+  sail();
+  }, [ north ]);
+  call();
+});
+`,
+  ],
+  [
+    "a header left out among the members of a type",
+    "typescript",
+    `
+type Pier = {
+  name: string
+    depth: number
+  };
+  berths?: number
+};
+const a = b( )
+`,
+    `
+type Pier = {
+  name: string;
+  depth: number;
+  };
+  berths?: number
+};
+const a = b();
+`,
+  ],
+  [
+    "a brace left out below a header",
+    "csharp",
+    `
+class Pier
+{
+    void Moor()
+    {
+        if (tide)
+            Sail( );
+        }
+        Call( );
+    }
+
+    int berths ;
+}
+`,
+    `
+class Pier
+{
+    void Moor()
+    {
+        if (tide)
+            Sail();
+        }
+        Call();
+    }
+
+    int berths;
+}
+`,
+  ],
+  [
+    "a brace left out of a method that holds nothing",
+    "csharp",
+    `
+class Pier
+{
+    void Moor()
+    {
+
+    int berths ;
+}
+`,
+    `
+class Pier
+{
+    void Moor()
+    {
+
+    int berths;
+}
+`,
+  ],
+  [
+    "a key left out, with what opens its value",
+    "json",
+    `
+{
+  "piers": [],
+    "north", "south"
+  ],
+  "depth" : 3
+}
+`,
+    `
+{
+  "piers": [],
+    "north", "south"
+  ],
+  "depth" : 3
+}
+`,
+  ],
+  [
+    "a rest of a statement, put into a comment",
+    "javascript",
+    `
+boats
+  .map(sail)
+  // .filter(isFull)
+
+const fare = isLate
+  // ? high
+  : low
+call( )
+// ... and more
+board( )
+`,
+    `
+boats
+  .map(sail)
+// .filter(isFull)
+
+const fare = isLate
+// ? high
+: low
+call();
+// ... and more
+board();
+`,
+  ],
+  [
     "a stray closer",
     "javascript",
     `

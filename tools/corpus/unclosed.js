@@ -5,8 +5,8 @@ import { random } from "./random.js";
 const TRIES = 5;
 
 /**
- * Takes closing braces out of a formatted file, one at a time. Formatting what is left must move no line
- * outside the block that lost its brace.
+ * Takes closing braces out of a formatted file, one at a time, and opening ones. Formatting what is left must move no
+ * line outside the block that lost its brace.
  */
 export function unclose(language, text, row, report) {
   const whole = format(language, text).text;
@@ -14,15 +14,17 @@ export function unclose(language, text, row, report) {
   const next = random(whole.length);
   for (let i = 0; i < TRIES && pairs.length > 0; i++) {
     const [pair] = pairs.splice(Math.floor(next() * pairs.length), 1);
-    row.uncloses++;
-    if (staysAround(language, whole, pair)) continue;
-    row.strays++;
-    report(`without the brace at ${pair.to}, lines outside its block moved`);
+    for (const brace of [pair.to, pair.from]) {
+      row.uncloses++;
+      if (staysAround(language, whole, pair, brace)) continue;
+      row.strays++;
+      report(`without the brace at ${brace}, lines outside its block moved`);
+    }
   }
 }
 
-function staysAround(language, whole, { from, to }) {
-  const after = format(language, whole.slice(0, to) + whole.slice(to + 1)).text.split("\n");
+function staysAround(language, whole, { from, to }, brace) {
+  const after = format(language, whole.slice(0, brace) + whole.slice(brace + 1)).text.split("\n");
   const lines = whole.split("\n");
   const lineOf = (offset) => whole.slice(0, offset).split("\n").length - 1;
   const first = lineOf(from);

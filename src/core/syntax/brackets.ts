@@ -183,9 +183,14 @@ export abstract class BracketParser extends Parser {
   /** Takes an opening bracket. */
   protected open(): Opener {
     const line = this.lineOf(this.at);
+    const begins = this.tokens.onNewLine(this.at);
     this.next();
-    // Where what is inside stands no deeper, indentation tells nothing.
-    const opener = !this.isFlush(line) ? line : !this.isFlush(this.head) ? this.head : -1;
+    // Where what is inside stands no deeper, indentation tells nothing; but below a header it may hold nothing.
+    const opener = !this.isFlush(line) || (begins && line === this.head)
+      ? line
+      : !this.isFlush(this.head)
+      ? this.head
+      : -1;
     this.openers.push(opener);
     return opener;
   }
@@ -235,7 +240,8 @@ export abstract class BracketParser extends Parser {
     if (this.columnOf(at) <= opener) return false;
     const outer = this.outerLine(opener);
     const sign = this.rules.closers.get(closer)!;
-    return outer.column === opener && tokens.text.startsWith(sign, outer.at);
+    // A line may begin with the end of a comment.
+    return outer.column >= opener - 1 && tokens.text.startsWith(sign, outer.at);
   }
 
   /** Where the first line below begins that stands no deeper than an opener's, and its column. */

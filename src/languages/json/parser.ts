@@ -12,11 +12,17 @@ class JsonParser extends Parser {
   document(): Tree {
     this.begin();
     this.value();
-    const junk = this.at;
+    // A sign that goes on with what is over shows that something in it lost its opener.
+    const isTorn = this.isCloser() || this.kind === T.Comma;
+    const junk = isTorn ? 0 : this.at;
     while (this.kind !== T.End) this.next();
     this.finish(N.Unparsed, junk);
     this.tree.finish(N.Document, 0, this.tokens.count);
     return this.tree;
+  }
+
+  private isCloser(): boolean {
+    return this.kind === T.RightBrace || this.kind === T.RightBracket;
   }
 
   private value(): void {
@@ -44,7 +50,7 @@ class JsonParser extends Parser {
       if (kind === N.Object) this.member();
       else this.value();
       if (this.kind === T.Comma || this.kind === closer || this.kind === T.End) continue;
-      if (this.at === item && (this.kind === T.RightBrace || this.kind === T.RightBracket)) break;
+      if (this.at === item && this.isCloser()) break;
       this.junk(item, closer);
     }
     this.depth--;
@@ -66,7 +72,7 @@ class JsonParser extends Parser {
       this.kind !== T.End && !(open === 0 && (this.kind === T.Comma || this.kind === closer))
     ) {
       if (this.kind === T.LeftBrace || this.kind === T.LeftBracket) open++;
-      else if ((this.kind === T.RightBrace || this.kind === T.RightBracket) && --open < 0) break;
+      else if (this.isCloser() && --open < 0) break;
       this.next();
     }
     this.finish(N.Unparsed, first);
@@ -78,7 +84,7 @@ class JsonParser extends Parser {
     let open = 0;
     do {
       if (this.kind === T.LeftBrace || this.kind === T.LeftBracket) open++;
-      else if (this.kind === T.RightBrace || this.kind === T.RightBracket) open--;
+      else if (this.isCloser()) open--;
       this.next();
     } while (open > 0 && this.kind !== T.End);
     this.finish(N.Unparsed, first);

@@ -6,6 +6,12 @@ import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { ControlLayout } from "./control.js";
 
+/** What a line begins with that goes on with the expression before it. */
+const GOES_ON = /^[)\],.?:=*/%&|^<>+-]/;
+
+/** A comment that holds the rest of an expression. */
+const REST = /^\/\/\s*(?:\??\.[A-Za-z_$#]|[?:]\s|&&|\|\||\?\?)/;
+
 /** Programs, blocks, and statements with what ends them. */
 export class EcmaLayout extends ControlLayout {
   program(): void {
@@ -182,7 +188,7 @@ export class EcmaLayout extends ControlLayout {
     const end = tree.end(node);
     const last = end - 1;
     if (tokens.kind(last) !== T.Semicolon) {
-      if (style.statementTerminator === "explicit" && !this.endsTorn(node))
+      if (style.statementTerminator === "explicit" && this.isEnded(node))
         sheet.slot(end, Mark.TerminatorSlot);
       return true;
     }
@@ -203,6 +209,25 @@ export class EcmaLayout extends ControlLayout {
       this.guarded = next;
     }
     return true;
+  }
+
+  /**
+   * Whether a statement surely ends where it does. Behind it may stand its rest, in a comment or where it was put between
+   * such; with a terminator it would not go on once that is there again.
+   *
+   *     boats                      const fare = isLate
+   *       .map(sail)               // ? high
+   *       // .filter(isFull)         : low;
+   */
+  private isEnded(node: number): boolean {
+    const { tree, tokens } = this;
+    if (this.endsTorn(node)) return false;
+    const next = tree.next(node);
+    if (this.kindOf(next) === N.Unparsed && GOES_ON.test(tokens.textOf(tree.first(next))))
+      return false;
+    let t = tree.end(node);
+    while (t < tokens.count && tokens.isTrivia(t) && !tokens.onNewLine(t)) t++;
+    return t >= tokens.count || !tokens.isTrivia(t) || !REST.test(tokens.textOf(t));
   }
 
   /** Whether a body is the last thing of a declaration, be it closed or not. */
