@@ -62,7 +62,7 @@ export function openerColumn(
 ): number | undefined {
   const signs = Signs.of(notation);
   const opener = bracketAround(tokens, t, signs);
-  if (opener < 1) return undefined;
+  if (opener < 1 || !signs.closes(tokens.textOf(t))) return undefined;
   const line = lineColumn(tokens.text, tokens.start(opener), tabWidth);
   if (tokens.onNewLine(opener)) return line;
   const lead = tokens.textOf(opener - 1);
