@@ -44,6 +44,24 @@ describe("layout", () => {
       <a xml:space="preserve">  <b>
       <c/> </b></a>
       `],
+    ["attributes in a text go by the line of their tag", `
+      <a>
+        <b>low
+            <c
+            d="1"
+                e="2"/>
+        </b>
+      </a>
+      `, `
+      <a>
+        <b>low
+            <c
+              d="1"
+              e="2"
+            />
+        </b>
+      </a>
+      `],
     ["elements on one line stay there, as white space may be text", "<a><b/><c/> <d/></a>\n"],
     ["none is text around the root", "<?xml version='1.0'?><!-- b --><a/> <!-- c -->\n", `
       <?xml version='1.0'?>

@@ -118,12 +118,15 @@ export abstract class HtmlTags {
     const written = attributes > 0 && this.isSplit(node);
     const whole = inline && !stacked && !written && !this.isWide(node);
     const apart = whole ? Demand.Space : Demand.Fold;
-    sheet.open(
+    const frame = sheet.open(
       first + 1,
       last,
       (attributes > 1 ? FrameFlag.Whole : 0) | (stacked || written ? FrameFlag.Split : 0),
       1,
     );
+    // In a text the line stands where it is, and its tag's go by that.
+    if (tokens.onNewLine(first) && sheet.demand[first] as Demand === Demand.Fixed)
+      sheet.frames.under.set(frame, first);
     for (const part = tree.parts(node, first + 1, last); part.next();) {
       const { at: t, node: child } = part;
       // What a template tongue puts beside an attribute belongs to it.
