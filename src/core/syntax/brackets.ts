@@ -61,7 +61,7 @@ export abstract class BracketParser extends Parser {
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
   /** The line below that was looked for last. */
-  private outer: OuterLine | undefined;
+  private outer: OuterLine | undefined = undefined;
   /** What would close the constructs that the end of the text left open, innermost first. */
   readonly closers: string[] = [];
 
