@@ -28,11 +28,9 @@ export function pasteChanges(site: Site, { from, to }: { from: number; to: numbe
   const lead = text.slice(lines.lineStart(first), from);
   const ends = last > first && text.slice(lines.lineStart(last), to).trim() === "";
   const span = { first, last: ends ? last - 1 : last };
+  const isOwn = (change: Change): boolean => change.from >= from && change.to <= to;
   const changes = first === span.last && lead.trim() !== ""
-    ? formatLines(language, syntax, style, lines, (line) => line === first)
-      .filter(
-        (change) => change.from >= from && change.to <= to,
-      )
+    ? formatLines(language, syntax, style, lines, (line) => line === first).filter(isOwn)
     : blockChanges(site, from, span, lead);
   if (ends && /\S/.test(text.charAt(to))) settleRest(site, to, lead, changes);
   return changes;
@@ -41,10 +39,9 @@ export function pasteChanges(site: Site, { from, to }: { from: number; to: numbe
 /** The changes for pasted text that begins at `from` and fills the rest of a span. */
 function blockChanges(site: Site, from: number, { first, last }: LineSpan, lead: string): Change[] {
   const { lines } = site;
-  const { text } = lines;
-  const row = (line: number): string => text.slice(lines.lineStart(line), lines.lineEnd(line));
+  const row = (line: number): string => lines.slice(lines.lineStart(line), lines.lineEnd(line));
   // Where the text begins with a line end, its first line is the next that holds something.
-  if (text.slice(from, lines.lineEnd(first)).trim() !== "")
+  if (lines.slice(from, lines.lineEnd(first)).trim() !== "")
     return pasteLines(site, { first, last }, lead);
   let next = first + 1;
   while (next <= last && row(next).trim() === "") next++;
@@ -69,8 +66,8 @@ function settleRest(
 ): void {
   const line = lines.lineAt(to);
   const start = lines.lineStart(line);
-  const rest = lines.text.slice(to, lines.lineEnd(line));
-  const before = applyChanges(lines.text.slice(0, start), changes);
+  const rest = lines.slice(to, lines.lineEnd(line));
+  const before = applyChanges(lines.slice(0, start), changes);
   const { blocks } = language.typing;
   // Where indentation makes blocks, only what closes has one place.
   if (blocks !== undefined && !Signs.of(language.notation).closes(rest)) return;

@@ -1,3 +1,4 @@
+import { OuterLines } from "../text/outer-lines.js";
 import { LineColumns, indentColumn, startOfLine } from "../text/width.js";
 import { DEPTH_LIMIT, END, Parser } from "./parser.js";
 import { TokenFlag, type TokenTable } from "./tokens.js";
@@ -7,17 +8,6 @@ const TAB = 4;
 
 /** Where the line of an opening bracket begins; -1 where indentation does not count. */
 export type Opener = number;
-
-/** The first line below an offset that stands no deeper than an opener's. */
-interface OuterLine {
-  readonly opener: Opener;
-  readonly from: number;
-  readonly at: number;
-  readonly column: number;
-}
-
-/** A line that holds something, comments apart, with the white space before it. */
-const BELOW = /[\r\n]([ \t]*)(?=[^\s/*#])/g;
 
 /** What a language says of its brackets and lists. */
 export interface BracketRules {
@@ -58,10 +48,9 @@ export abstract class BracketParser extends Parser {
   /** The lines that opened the brackets around, innermost last. */
   private readonly openers: Opener[] = [];
   private readonly lineColumns: LineColumns;
+  private readonly outerLines: OuterLines;
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
-  /** The line below that was looked for last. */
-  private outer: OuterLine | undefined = undefined;
   /** What would close the constructs that the end of the text left open, innermost first. */
   readonly closers: string[] = [];
 
@@ -72,6 +61,7 @@ export abstract class BracketParser extends Parser {
   ) {
     super(tokens);
     this.lineColumns = new LineColumns(tokens.text, TAB);
+    this.outerLines = new OuterLines(tokens.text, TAB);
   }
 
   // Tokens
@@ -238,25 +228,10 @@ export abstract class BracketParser extends Parser {
     const { at, tokens } = this;
     if (!this.doubtful || opener < 0 || !this.isCloser() || !tokens.onNewLine(at)) return false;
     if (this.columnOf(at) <= opener) return false;
-    const outer = this.outerLine(opener);
+    const outer = this.outerLines.below(tokens.start(at), opener);
     const sign = this.rules.closers.get(closer)!;
     // A line may begin with the end of a comment.
     return outer.column >= opener - 1 && tokens.text.startsWith(sign, outer.at);
-  }
-
-  /** Where the first line below begins that stands no deeper than an opener's, and its column. */
-  private outerLine(opener: Opener): OuterLine {
-    const { tokens: { text } } = this;
-    const from = this.tokens.start(this.at);
-    const known = this.outer;
-    if (known?.opener === opener && known.from <= from && from < known.at) return known;
-    BELOW.lastIndex = from;
-    for (let line = BELOW.exec(text); line !== null; line = BELOW.exec(text)) {
-      const at = BELOW.lastIndex;
-      const column = indentColumn(text, at - line[1]!.length, at, TAB);
-      if (column <= opener) return this.outer = { opener, from, at, column };
-    }
-    return this.outer = { opener, from, at: text.length, column: -1 };
   }
 
   /** Takes a closer that lost its opener, with what stands on its line. */
