@@ -377,17 +377,14 @@ export class Inside {
     const own = this.back(inner);
     // What a fragment's edges forbid is given up whole.
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
-    // The line that Enter began gets what stands before the others, and so does one that is put in its place.
-    const lacking = this.lacking(offset);
+    // The line that Enter began gets what stands before the others.
     const changes = character === "\n"
       ? this.withoutWhiteAbove(
         host,
         offset,
         this.withLacking(own, [this.begun(host, offset, own.length > 0)]),
       )
-      : own.some(({ from }) => from === lacking.at)
-      ? this.withLacking(own, [lacking])
-      : own;
+      : this.indentedWhole(own, offset);
     let text = host;
     let { rows } = this;
     for (const change of [...changes].reverse()) {
@@ -398,6 +395,15 @@ export class Inside {
     }
     const after = document.offsetAfter(inner, caret) - this.opened.before.length;
     return { changes, caret: rows.host(Math.max(0, after)) };
+  }
+
+  /** Changes; those that put the line of an offset of the host in its place have it get what stands before the others. */
+  private indentedWhole(changes: Change[], offset: number): Change[] {
+    if (changes.length === 0) return changes;
+    const lacking = this.lacking(offset);
+    return changes.some(({ from }) => from === lacking.at)
+      ? this.withLacking(changes, [lacking])
+      : changes;
   }
 
   /**

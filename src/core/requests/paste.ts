@@ -4,7 +4,7 @@ import { applyChanges, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import type { LineSpan } from "../text/touched.js";
 import { indentColumn, whiteOf } from "../text/width.js";
-import { WHOLE, depthAfter, whiteFor } from "./placing/depth.js";
+import { closerDepth, whiteFor } from "./placing/depth.js";
 import { headDepth, whiteTo } from "./placing/head.js";
 import { movedLines, movedTab, moveLines, withRoom } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
@@ -71,11 +71,7 @@ function settleRest(
   const { blocks } = language.typing;
   // Where indentation makes blocks, only what closes has one place.
   if (blocks !== undefined && !Signs.of(language.notation).closes(rest)) return;
-  const column = blocks?.closerColumn?.(before, rest[0]!, style);
-  const depth = column === undefined
-    ? depthAfter(language, before, rest, WHOLE, style)
-    : { column };
-  const white = whiteFor(language, depth, before, style);
+  const white = whiteFor(language, closerDepth(language, before, rest, style), before, style);
   if (above.trim() !== "" || white === above)
     pushChanges(changes, lines.text, start, to, white, ruleId(language, "block-indent"));
 }

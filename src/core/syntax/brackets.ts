@@ -234,9 +234,14 @@ export abstract class BracketParser extends Parser {
     return outer.column >= opener - 1 && tokens.text.startsWith(sign, outer.at);
   }
 
+  /** Whether more stands within a bracket; closers that lost their openers are taken before that tells. */
+  protected within(closer: number, opener: Opener): boolean {
+    while (this.isStray(closer, opener)) this.skipStray();
+    return !this.ends(closer, opener);
+  }
+
   /** Takes a closer that lost its opener, with what stands on its line. */
-  protected takesStray(closer: number, opener: Opener): boolean {
-    if (!this.isStray(closer, opener)) return false;
+  private skipStray(): void {
     const first = this.at;
     this.mismatches++;
     do {
@@ -244,7 +249,6 @@ export abstract class BracketParser extends Parser {
       else this.skip();
     } while (!this.lineBefore && this.kind !== END);
     this.finish(this.rules.unparsed, first);
-    return true;
   }
 
   /** Whether a line begins here that stands less deep than the one which opened the brackets around. */
@@ -308,8 +312,8 @@ export abstract class BracketParser extends Parser {
    */
   protected list(closer: number, item: (this: this) => void): boolean {
     const opener = this.open();
-    while (!this.ends(closer, opener)) {
-      if (this.eat(this.rules.separator) || this.takesStray(closer, opener)) continue;
+    while (this.within(closer, opener)) {
+      if (this.eat(this.rules.separator)) continue;
       const first = this.at;
       item.call(this);
       // An item that lacks its closer lacks its separator with it.

@@ -3,6 +3,7 @@ import type { Language } from "../../core/language.js";
 import { Signs } from "../../core/notation.js";
 import { LineIndex } from "../../core/text/lines.js";
 import { applyEdits } from "../../core/text/edits.js";
+import { whiteOf } from "../../core/text/width.js";
 import { linesInTokens } from "./stretches.js";
 import { Counter, type Tally } from "./tally.js";
 
@@ -48,7 +49,7 @@ export function playPairs(
     const before = rows.slice(0, first + 1);
     const after = rows.slice(last);
     const closing = [after[0]!.trimStart(), ...after.slice(1)].join("\n");
-    const white = /^[ \t]*/.exec(rows[first + 1]!)![0];
+    const white = whiteOf(rows[first + 1]!, 0);
     const typed = [...before, closing].join("\n");
     const begun = { line: first + 1, character: 0 };
     const { edits } = open(typed).formatOnType(begun, "\n", style);

@@ -111,6 +111,17 @@ function belowOpener(signs: Signs, before: string, depth: DepthAfter, style: Sty
     : { ...depth, column: stands + column - closer.column, closer: { column: stands } };
 }
 
+/** The depth of a line that begins with what closes, or with what may stand in its place. */
+export function closerDepth(
+  language: Language,
+  before: string,
+  line: string,
+  style: Style,
+): Depth {
+  const column = language.typing.blocks?.closerColumn?.(before, line[0]!, style);
+  return column === undefined ? depthAfter(language, before, line, WHOLE, style) : { column };
+}
+
 /** The depth of the line with the caret, judged by what stands before it, and by siblings below. */
 export function depthAt(
   context: Context,

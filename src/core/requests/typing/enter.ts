@@ -6,8 +6,7 @@ import { pushChanges } from "../../text/minimise.js";
 import { indentColumn, lineColumn } from "../../text/width.js";
 import { brokenSign, continueComment, documentationSign } from "./comment.js";
 import type { Context } from "./context.js";
-import type { Depth } from "../placing/columns.js";
-import { WHOLE, depthAfter, depthAt, whiteFor } from "../placing/depth.js";
+import { WHOLE, closerDepth, depthAfter, depthAt, whiteFor } from "../placing/depth.js";
 import { tokenAround } from "../placing/places.js";
 import { closerBehind } from "./pairs.js";
 import { continueProse, pushedDown } from "./prose.js";
@@ -168,7 +167,8 @@ class Entered {
       ? depthAfter(language, before, inner, WHOLE, style, below)
       : { column: byBlocks, closer: undefined };
     const lead = this.standing(whiteFor(language, depth, before, style), depth.column);
-    const closer = depth.closer ?? this.closerDepth(before, rest.slice(closerAt));
+    const sign = Signs.of(language.notation).closingHead(rest.slice(closerAt))!;
+    const closer = depth.closer ?? closerDepth(language, before, sign, style);
     const ending = LINE_ENDS[style.endOfLine] + whiteFor(language, closer, before, style);
     if (inner === "") {
       pushChanges(changes, lines.text, start, from + closerAt, lead + ending, rule);
@@ -177,14 +177,5 @@ class Entered {
       pushChanges(changes, lines.text, from + inner.length, from + closerAt, ending, rule);
     }
     return { changes, caret: before.length + lead.length };
-  }
-
-  /** The depth of what closes the pair, where what stands between does not tell. */
-  private closerDepth(before: string, rest: string): Depth {
-    const { language, style } = this.context;
-    const byBlocks = language.typing.blocks?.closerColumn?.(before, rest[0]!, style);
-    if (byBlocks !== undefined) return { column: byBlocks };
-    const closer = Signs.of(language.notation).closingHead(rest)!;
-    return depthAfter(language, before, closer, WHOLE, style);
   }
 }

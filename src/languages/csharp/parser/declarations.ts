@@ -317,8 +317,7 @@ export abstract class DeclarationParser extends ExpressionParser {
     this.depth++;
     const first = this.at;
     const opener = this.open();
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (this.within(T.RightBrace, opener)) {
       const member = this.at;
       if (inNamespace) this.statement(opener);
       else this.memberOrUnparsed(opener);
@@ -554,8 +553,7 @@ export abstract class DeclarationParser extends ExpressionParser {
   private accessors(): void {
     const first = this.at;
     const opener = this.open();
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (this.within(T.RightBrace, opener)) {
       const accessor = this.at;
       const outer = this.missing;
       this.missing = false;

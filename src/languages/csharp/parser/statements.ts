@@ -58,8 +58,7 @@ class StatementParser extends DeclarationParser {
     this.depth++;
     const first = this.at;
     const opener = this.open();
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (this.within(T.RightBrace, opener)) {
       const statement = this.at;
       this.statement(opener);
       if (this.at === statement) {
@@ -508,8 +507,7 @@ class StatementParser extends DeclarationParser {
     let opener = this.open();
     // Cases may stand no deeper than the switch.
     if (opener >= 0 && this.columnOf(this.at) <= opener) opener = -1;
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (this.within(T.RightBrace, opener)) {
       const item = this.at;
       const outer = this.missing;
       this.missing = false;
@@ -541,8 +539,11 @@ class StatementParser extends DeclarationParser {
     }
     // With the comments before its first statement.
     const body = this.taken;
-    while (this.kind !== T.Case && this.kind !== T.Default && !this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (
+      this.within(T.RightBrace, opener)
+      && this.kind !== T.Case
+      && this.kind !== T.Default
+    ) {
       const statement = this.at;
       this.statement(opener);
       if (this.at === statement) break;

@@ -194,8 +194,8 @@ export abstract class MemberParser extends ExpressionParser {
   private classBody(): void {
     const first = this.at;
     const opener = this.open();
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.eat(T.Semicolon) || this.takesStray(T.RightBrace, opener)) continue;
+    while (this.within(T.RightBrace, opener)) {
+      if (this.eat(T.Semicolon)) continue;
       const member = this.at;
       const outer = this.missing;
       this.missing = false;

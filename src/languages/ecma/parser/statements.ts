@@ -79,8 +79,7 @@ class StatementParser extends ModuleParser {
     const first = this.at;
     const opener = this.open();
     let directives = true;
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (this.within(T.RightBrace, opener)) {
       const statement = this.at;
       directives &&= this.kind === T.String;
       this.statement(opener);
@@ -538,8 +537,7 @@ class StatementParser extends ModuleParser {
     let opener = this.open();
     // Cases may stand no deeper than the switch.
     if (opener >= 0 && this.columnOf(this.at) <= opener) opener = -1;
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (this.within(T.RightBrace, opener)) {
       const item = this.at;
       const outer = this.missing;
       this.missing = false;
@@ -564,8 +562,11 @@ class StatementParser extends ModuleParser {
     this.expect(T.Colon);
     // With the comments before its first statement.
     const body = this.taken;
-    while (this.kind !== T.Case && this.kind !== T.Default && !this.ends(T.RightBrace, opener)) {
-      if (this.takesStray(T.RightBrace, opener)) continue;
+    while (
+      this.within(T.RightBrace, opener)
+      && this.kind !== T.Case
+      && this.kind !== T.Default
+    ) {
       const statement = this.at;
       this.statement(opener);
       if (this.at === statement) break;

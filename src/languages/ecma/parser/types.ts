@@ -431,9 +431,8 @@ export abstract class TypeParser extends EcmaBase {
   protected signatures(alone: boolean): boolean {
     const opener = this.open();
     let mapped = false;
-    while (!this.ends(T.RightBrace, opener)) {
-      if (this.eat(T.Semicolon) || this.eat(T.Comma) || this.takesStray(T.RightBrace, opener))
-        continue;
+    while (this.within(T.RightBrace, opener)) {
+      if (this.eat(T.Semicolon) || this.eat(T.Comma)) continue;
       const first = this.at;
       const outer = this.missing;
       this.missing = false;

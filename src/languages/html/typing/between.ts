@@ -2,6 +2,7 @@ import type { EnteredText } from "../../../core/language.js";
 import { LINE_ENDS, whiteBeyond } from "../../../core/style/indent.js";
 import type { Style } from "../../../core/style/style.js";
 import type { Change } from "../../../core/text/edits.js";
+import { blanksStart } from "../../../core/text/blanks.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { R, RULES } from "../rules.js";
 
@@ -65,9 +66,7 @@ function innerWhite(text: string, last: number, from: number, first: string, sty
 /** The white space that ends the line before the one that begins at a place. */
 function trailingBlanks(text: string, at: number): { from: number; to: number } {
   const to = at - (/\r\n$|[\r\n]$/.exec(text.slice(Math.max(0, at - 2), at))?.[0].length ?? 0);
-  let from = to;
-  while (from > 0 && (text[from - 1] === " " || text[from - 1] === "\t")) from--;
-  return { from, to };
+  return { from: blanksStart(text, to), to };
 }
 
 /** Whether nothing stands on the line of the first sign behind it. */
