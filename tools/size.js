@@ -17,13 +17,13 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 49_990,
+    most: 50_300,
   },
   {
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 65_700,
+    most: 66_060,
   },
   {
     name: "core with JavaScript and TypeScript",

@@ -19,21 +19,20 @@ import { pasteChanges } from "./requests/paste.js";
 import type { Site } from "./requests/placing/site.js";
 import type { Whole } from "./remembered.js";
 import { formatLines, insideOf } from "./requests/selection.js";
-import { checkStep, type SaveOptions, type SaveStep } from "./save.js";
+import { savedIn, type SaveOptions } from "./save.js";
 import { pushedDown } from "./requests/typing/prose.js";
 import { formatTyped, mayAnswer } from "./requests/typing.js";
 import { isEvenlyIndented } from "./style/infer.js";
 import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.js";
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
-import { compose } from "./text/compose.js";
+import { Conflicts } from "./text/conflicts.js";
 import { leastOf } from "./text/least.js";
 import { holdsLineEnd } from "./text/line-ends.js";
 import { linesOf, type LineSpan } from "./text/touched.js";
 import { WholeText } from "./whole.js";
 import {
   applyChanges,
-  mapPosition,
   toTextEdits,
   type Change,
   type OffsetChange,
@@ -57,6 +56,7 @@ export class Document {
   private currentVersion: number | undefined;
   private readonly wholeText: WholeText;
   private readonly edited: Edited;
+  private readonly conflicts: Conflicts;
   private readonly styleFor: (languageId: string) => Partial<Style> | undefined;
   private readonly fallback: (() => Partial<Style>) | undefined;
   /** Whether nothing but the text and a call bear on its style. */
@@ -92,6 +92,7 @@ export class Document {
     this.reading = new Reading(language, LineIndex.of(opened.text));
     this.wholeText = new WholeText(language, this.reading, opened.isPart === true);
     this.edited = new Edited(this.lines.count, Signs.of(language.notation));
+    this.conflicts = new Conflicts(opened.text);
     this.currentVersion = opened.version;
     this.regions = language.regions?.open(this);
   }
@@ -183,6 +184,7 @@ export class Document {
     const before = this.lines;
     if (alone && text === "") this.reading.keepStep(from, to);
     this.reading.change(from, to, text);
+    this.conflicts.note(this.lines, from, text);
     this.regions?.follow(before, this.lines, change);
     this.edited.note(place, text, own, this.lines.count);
   }
@@ -236,10 +238,21 @@ export class Document {
     return this.rangesOf(spans);
   }
 
-  /** Formats the whole text. `style` rules over the document's for this call. */
+  /**
+   * Formats the whole text. `style` rules over the document's for this call. While a merge has left conflicts in it, each
+   * request leaves it alone: what stands on both sides of one is no program, and its lines are told by their first column.
+   */
   formatDocument(style?: Partial<Style>): Answer {
+    const inConflict = this.inConflict();
+    if (inConflict !== undefined) return inConflict;
     const { changes, unsettled } = this.whole(style);
     return this.answer(changes, unsettled, "all");
+  }
+
+  /** What is answered while there are conflicts; undefined where there are none. */
+  private inConflict(): Answer | undefined {
+    const found = this.conflicts.in(this.lines);
+    return found.length === 0 ? undefined : this.answer([], found, []);
   }
 
   /**
@@ -249,6 +262,8 @@ export class Document {
   formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
     const list = "start" in ranges ? [ranges] : ranges;
     list.forEach(checkRange);
+    const inConflict = this.inConflict();
+    if (inConflict !== undefined) return inConflict;
     const spans = list.map((range) => linesOf(range, this.lines.count));
     if (spans.length === 0) return this.answer([], [], []);
     const { from, to } = this.offsets(list[0]!);
@@ -282,43 +297,22 @@ export class Document {
    * @throws RangeError for a step that there is not.
    */
   formatOnSave(options: SaveOptions = {}): Answer {
-    const { steps = ["format"], lines = "all", style } = options;
-    const spans = lines === "all" ? undefined : lines === "touched" ? this.touched : lines;
-    spans?.forEach(checkRange);
-    if (steps.length === 1 && steps[0] === "format")
-      return this.formatIn(spans, style);
-    const { text } = this;
-    let list = new ChangeList();
-    let unsettled: readonly Range[] = [];
-    let ranges = spans;
-    for (const step of steps) {
-      // Each step reads what the one before has left.
-      const now = list.length === 0
-        ? this
-        : this.opened(this.language, this.languageId, list.appliedTo(text));
-      const answer = now.saveStep(step, ranges, options);
-      const { edits } = answer;
-      const moved = (at: Position): Position =>
-        mapPosition(at, edits, { affinity: "after", encoding: this.encoding });
-      ranges = ranges?.map(({ start, end }) => ({ start: moved(start), end: moved(end) }));
-      if (step === "format" && now === this) ({ unsettled } = answer);
-      list = compose(text, list, ChangeList.of(answer.changes));
-    }
-    const formats = steps.includes("format") ? this.linesIn(spans) : [];
-    return this.answer(list, this.spansOf(unsettled), formats);
+    const { lines = "all" } = options;
+    const ranges = lines === "all" ? undefined : lines === "touched" ? this.touched : lines;
+    ranges?.forEach(checkRange);
+    return savedIn(this, ranges, options, this.encoding);
   }
 
-  private formatIn(ranges: readonly Range[] | undefined, style?: Partial<Style>): Answer {
+  /** @internal Formats the lines of ranges; all where they are left out. */
+  formatIn(ranges: readonly Range[] | undefined, style?: Partial<Style>): Answer {
     return ranges === undefined ? this.formatDocument(style) : this.formatSelection(ranges, style);
   }
 
-  private saveStep(
-    step: SaveStep,
-    ranges: readonly Range[] | undefined,
-    { style, ownPackages = [] }: SaveOptions,
-  ): Answer {
-    checkStep(step);
-    if (step === "format") return this.formatIn(ranges, style);
+  /** @internal Puts the imports of ranges in order; all where they are left out. */
+  organized(ranges: readonly Range[] | undefined, options: SaveOptions): Answer {
+    const inConflict = this.inConflict();
+    if (inConflict !== undefined) return inConflict;
+    const { style, ownPackages = [] } = options;
     const { language, regions, current: { syntax } } = this;
     const stretches = ranges && this.spansOf(ranges);
     const changes = language.importsInRegions === true
@@ -340,7 +334,7 @@ export class Document {
    * @param ranges what was formatted; all where they are left out.
    */
   adopt(
-    { changes, unsettled }: Pick<Answer, "changes" | "unsettled">,
+    { changes, unsettled }: { changes: Iterable<Change>; unsettled: readonly Range[] },
     ranges?: readonly Range[],
   ): Answer {
     return this.answer(changes, this.spansOf(unsettled), this.linesIn(ranges));
@@ -357,7 +351,7 @@ export class Document {
     const { language, lines, version } = this;
     const nothing = { version, edits: [], unsettled: [], caret: position, clientEdits: [] };
     const offset = lines.offsetAt(position, this.encoding);
-    if (!this.mayAnswer(offset, character)) return nothing;
+    if (!this.mayAnswer(offset, character) || this.conflicts.in(lines).length > 0) return nothing;
     // Before any region: what ends one is the host's.
     const { triggers, completed, entered, interpolation } = language.typing;
     const own = triggers.includes(character)
@@ -526,6 +520,8 @@ export class Document {
     changesOf: (site: Site, put: { place: Span; span: LineSpan }) => Change[],
   ): Answer {
     checkRange(range);
+    const inConflict = this.inConflict();
+    if (inConflict !== undefined) return inConflict;
     const { language, regions } = this;
     const offsets = this.offsets(range);
     const { from, to } = offsets;

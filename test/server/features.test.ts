@@ -63,6 +63,14 @@ describe("saving", () => {
       /no set of steps "neat"/,
     );
   });
+
+  test("leaves a text with conflicts of a merge alone", async () => {
+    const sides = ["<<<<<<< HEAD", "rota=[sys]", "=======", "rota=[os]", ">>>>>>> tide", ""];
+    const client = await opened(IMPORTS + sides.join("\n"));
+    const asked = ["textDocument/willSaveWaitUntil", "textDocument/formatting"] as const;
+    for (const method of asked)
+      expect(await client.ask(method, URI, { reason: 1, options: OPTIONS })).toEqual([]);
+  });
 });
 
 describe("actions", () => {
