@@ -372,7 +372,7 @@ boats
 
 const fare = isLate
 // ? high
-: low
+  : low
 call();
 // ... and more
 board();

@@ -51,6 +51,31 @@ describe("all lines end as the style says", () => {
     ]);
   });
 
+  // Behind so many lines nothing is laid out a second time, which would hide what the first has left.
+  const behind = (end: string): string => `// tide${end}`.repeat(1200);
+
+  test.each([
+    ["a return before a whole one", "moor();\r\r\nsail();\r\n", "moor();\r\n\r\nsail();\r\n"],
+    ["the same before a bracket", "moor(\r\n  a,\r\r\n);\r\n", "moor(\r\n  a,\r\n);\r\n"],
+    ["a return with a tab behind it", "moor(\r\t\n  a,\r\n);\r\n", "moor(\r\n  a,\r\n);\r\n"],
+    ["all of them doubled", "a();\r\r\nb();\r\r\n", "a();\r\n\r\nb();\r\n\r\n"],
+    [
+      "a separator in code",
+      "if (a) {\r\n    x = {\r\n        m\u2028oor: a,\r\n    };\r\n}\r\n",
+      "if (a) {\r\n  x = {\r\n      m\u2028oor: a,\r\n  };\r\n}\r\n",
+    ],
+  ])("%s leaves no other sign", (_, text, wanted) => {
+    const rest = behind("\r\n");
+    const after = format("javascript", text + rest, { indentSize: 2, indentStyle: "space" });
+    expect(after).toBe(wanted + rest);
+    expect(format("javascript", after, { indentSize: 2, indentStyle: "space" })).toBe(after);
+  });
+
+  test("a star stands under the first one in whatever lines", () => {
+    const rule = ".tide {\r  color: navy;\r}\r";
+    expect(format("css", `/*\r* Low\r*/\r${rule}`)).toBe(`/*\r * Low\r */\r${rule}`);
+  });
+
   test("those of the lines that are asked for alone", () => {
     const range = { start: { line: 0, character: 0 }, end: { line: 2, character: 0 } };
     const document = open("javascript", "/* a\nb\nc */\nmoor();\n");

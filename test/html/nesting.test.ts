@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { fixtures } from "../support/fixtures.js";
-import { format } from "../support/format.js";
+import { format, open } from "../support/format.js";
 
 describe("what takes lines of its own in an element of a text stands deeper", () => {
   fixtures("html", [
@@ -127,4 +127,16 @@ test("where tags do not add up, columns end no paragraph that a browser has go o
   const wanted = text.replace("<p>Moor the ferry:\n\n<code>", "<p>\n  Moor the ferry:\n\n  <code>");
   expect(format("html", text)).toBe(wanted);
   expect(format("html", wanted)).toBe(wanted);
+});
+
+test("a text that comes among what stands apart has all of it laid out anew", () => {
+  const links = '<link rel="help">\n'.repeat(400);
+  const written = (text: string): string =>
+    `<html>\n<head>\n${links}${text}${links}</head>\n</html>\n`;
+  const document = open("html", written(""));
+  document.formatDocument();
+  const from = written("").indexOf("</head>") - links.length;
+  document.replace([{ from, to: from, text: "low " }]);
+  const { edits } = open("html", written("low ")).formatDocument();
+  expect(document.formatDocument().edits).toEqual(edits);
 });

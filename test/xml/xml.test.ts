@@ -233,6 +233,23 @@ test("a strict parser reads the same document, and the text comes to rest", () =
   );
 });
 
+test.each([
+  ["comes beside", "", "free "],
+  ["goes from beside", "free ", ""],
+])("a text that %s elements lays all of them out anew", (_, before, after) => {
+  const berths = "<berth>1</berth>\n".repeat(600);
+  const written = (
+    text: string,
+  ): string => `<pier>\n<berths>\n${berths}${text}${berths}</berths>\n</pier>\n`;
+  const document = open("xml", written(before));
+  document.formatDocument();
+  const from = written("").indexOf("</berths>") - berths.length;
+  document.replace([{ from, to: from + before.length, text: after }]);
+  expect(document.formatDocument().edits).toEqual(
+    open("xml", written(after)).formatDocument().edits,
+  );
+});
+
 const files = ["demo/data/BerthService.csproj"].map(
   (name) => ({ name, text: readFileSync(name, "utf8") }),
 );

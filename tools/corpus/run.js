@@ -15,6 +15,7 @@ import { cross } from "./cross/index.js";
 import { churn } from "./churn.js";
 import { damage } from "./damage.js";
 import { judge, stopOracles } from "./oracles/index.js";
+import { halve } from "./half.js";
 import { unclose } from "./unclosed.js";
 import { repeat } from "./repeat.js";
 import { splittableLines } from "./overlong.js";
@@ -40,11 +41,12 @@ const most = Number(flag("--most") ?? Infinity);
 const damaged = Number(flag("--damage") ?? 0);
 const changes = Number(flag("--changes") ?? 0);
 const unclosed = Number(flag("--unclosed") ?? 0);
+const halved = Number(flag("--half") ?? 0);
 const style = JSON.parse(flag("--style") ?? "{}");
 const verbose = Number(flag("--show") ?? 5);
 if (argv.length === 0) {
   console.error(
-    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--style JSON] [--show FINDINGS]\n"
+    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--half FILES] [--style JSON] [--show FINDINGS]\n"
     + "       npm run corpus -- DIR… --cross PROGRAMS [--seed NUMBER] [--most FILES] [--show FINDINGS]\n"
     + "       npm run corpus -- DIR… --churn [--style-file FILE] [--most FILES] [--show LINES]\n"
     + "       npm run corpus -- --repeat [LANGUAGE] [--pairs] [--contexts]",
@@ -146,6 +148,7 @@ async function checkFile(language, path, text, row) {
   }
   if (row.files <= unclosed)
     unclose(language, text, row, (detail) => find("unclosed", path, detail));
+  if (row.files <= halved) halve(language, text, row, (detail) => find("half", path, detail));
   if (changes > 0 && language.sequence !== undefined)
     change(language, text, changes, row, (detail) => find("changes", path, detail));
   if (row.files <= damaged) damage(language, text, row, (detail) => find("damage", path, detail));
@@ -174,6 +177,8 @@ const fresh = () => ({
   least: 0,
   uncloses: 0,
   strays: 0,
+  halves: 0,
+  jumps: 0,
   changes: 0,
   reused: 0,
   outlines: 0,
@@ -266,6 +271,8 @@ for (const [name, row] of totals) {
   console.log(
     `  ${"edit cost against the least".padEnd(34)}${(row.cost / Math.max(1, row.least)).toFixed(4).padStart(7)}`,
   );
+  if (row.halves > 0)
+    console.log(`  saved half written: ${row.halves} times, ${row.jumps} not as before once whole`);
   if (row.uncloses > 0)
     console.log(
       `  a brace taken out: ${row.uncloses} times, ${row.strays} moved lines outside its block`,

@@ -189,6 +189,8 @@ function cssGaps(tokens, tree) {
     if (fixed[t] === 1 || isMoved(after, tokens, t)) return "fixed";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1)) return gap.includes("\n") ? "line" : "fixed";
     if (/^[;{}]$/.test(before)) return gap.includes("\n") ? "line" : "fixed";
+    // Behind a call that holds a block there need be no semicolon.
+    if (before === ")" && /\n\s*\n/.test(gap)) return "line";
     if (after === "}" || before === "!" || before.startsWith("@"))
       return gap === "" ? "fixed" : "spaces";
     if (before === "," || /^[{;,]$/.test(after)) return inside ? "lines" : "some";

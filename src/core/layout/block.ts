@@ -1,6 +1,5 @@
 import { TokenFlag } from "../syntax/tokens.js";
 import { NONE, type Tree } from "../syntax/tree.js";
-import { lineEndsIn } from "./measure.js";
 import { Demand, type Sheet } from "./sheet.js";
 
 /** How the lines of a block are set apart. */
@@ -81,12 +80,12 @@ function before(
     t--;
   }
   let head = t;
-  while (comments >= 0 && head > comments && lineEndsIn(sheet.tokens, head) < 2) head--;
+  while (comments >= 0 && head > comments && sheet.tokens.lineEndsIn(head) < 2) head--;
   for (let g = head + 1; g <= t; g++) sheet.line(g, 0, 0, rules.lineRule);
   if (comments >= 0 && head > comments && rules.parts?.(previous) === true) {
     // What they need stands before a comment of its own, unless it belongs to what is above it.
-    const above = lineEndsIn(sheet.tokens, comments) - 1;
-    const below = lineEndsIn(sheet.tokens, head) - 1;
+    const above = sheet.tokens.lineEndsIn(comments) - 1;
+    const below = sheet.tokens.lineEndsIn(head) - 1;
     if (above > 0 || below < least) {
       sheet.line(comments, least, most, rules.lineRule);
       sheet.line(head, 0, most, rules.lineRule);

@@ -4,7 +4,7 @@ import type { Language } from "../language.js";
 import { Signs } from "../notation.js";
 import { Allotment } from "../text/arrays.js";
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
-import { endsLineAt, isLineEnd } from "../text/line-ends.js";
+import { isLineEnd } from "../text/line-ends.js";
 import { lastAtMost } from "../text/search.js";
 import { columnsBetween, indentColumn } from "../text/width.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "./sheet.js";
@@ -258,16 +258,6 @@ function oddCharacters(text: string): Int32Array {
   const odd = /[\u0300-\uffff]/g;
   while (odd.test(text)) found.push(odd.lastIndex - 1);
   return Int32Array.from(found);
-}
-
-/** Whether gap g of the source held a line end, and how many. */
-export function lineEndsIn(tokens: TokenTable, g: number): number {
-  if (g < tokens.count && !tokens.onNewLine(g)) return 0;
-  const { text } = tokens;
-  let count = 0;
-  for (let i = tokens.gapStart(g), end = tokens.gapEnd(g); i < end; i++)
-    if (endsLineAt(text, i)) count++;
-  return count;
 }
 
 function firstLineEnd(text: string, from: number, to: number): number {

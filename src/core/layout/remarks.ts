@@ -1,6 +1,5 @@
 import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import { columnAt } from "../text/width.js";
-import { lineEndsIn } from "./measure.js";
 
 /** What a line holds before the comment at its end. */
 interface Remarked {
@@ -84,7 +83,7 @@ export class Remarks {
 function follows(tokens: TokenTable, gap: number, next: number): boolean {
   let ends = 0;
   for (let t = gap + 1; t <= next && ends < 2; t++) {
-    if (tokens.onNewLine(t)) ends += lineEndsIn(tokens, t);
+    if (tokens.onNewLine(t)) ends += tokens.lineEndsIn(t);
     if (tokens.has(t, TokenFlag.MultiLine) && t < next) return false;
   }
   return ends === 1;

@@ -127,9 +127,10 @@ class Renderer {
 
   private asWritten(g: number, from: number, to: number, column: number, prefix: string): void {
     const { text } = this.tokens;
-    const start = this.tokens.onNewLine(g) ? lastLineStart(text, from, to) : to;
+    const endsLine = this.tokens.lineEndsIn(g) > 0;
+    const start = endsLine ? lastLineStart(text, from, to) : to;
     const moves =
-      this.tokens.onNewLine(g)
+      endsLine
       && (indentColumn(text, start, to, this.style.tabWidth) !== column || this.getsTabs(g, start));
     if (!moves && prefix === "") return;
     const indent = moves ? start : to;
@@ -292,12 +293,8 @@ class Renderer {
     const { text } = this.tokens;
     if (!this.tokens.isTrivia(t) || this.style.indentStyle === "tab") return false;
     const column = this.solution.columns[t]! + 1;
-    const end = this.tokens.end(t);
-    for (
-      let i = text.indexOf("\n", this.tokens.start(t));
-      i >= 0 && i < end;
-      i = text.indexOf("\n", i + 1)
-    ) {
+    for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
+      if (!endsLineAt(text, i)) continue;
       const star = i + 1 + column;
       if (text.charCodeAt(star) !== this.leader) return false;
       for (let k = i + 1; k < star; k++) if (text.charCodeAt(k) !== Char.Space) return false;

@@ -133,7 +133,9 @@ function inferEndOfLine(text: string): Style["endOfLine"] | undefined {
   const all = ends.length > 0 ? ends : text.match(/\r\n|\r|\n/g) ?? [];
   const count = (end: string): number => all.filter((one) => one === end).length;
   const [crlf, lf, cr] = [count("\r\n"), count("\n"), count("\r")];
-  return crlf >= lf && crlf >= cr ? "crlf" : lf >= cr ? "lf" : "cr";
+  // Before a whole line end another sign is what some program has put there.
+  if (cr > crlf && cr > lf && !text.includes("\r\r\n")) return "cr";
+  return crlf >= lf ? "crlf" : "lf";
 }
 
 /**

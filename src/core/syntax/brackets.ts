@@ -1,7 +1,8 @@
+import { FlushLines } from "../text/flush-lines.js";
 import { OuterLines } from "../text/outer-lines.js";
 import { LineColumns, indentColumn, startOfLine } from "../text/width.js";
 import { DEPTH_LIMIT, END, Parser } from "./parser.js";
-import { TokenFlag, type TokenTable } from "./tokens.js";
+import { TokenFlag, isBelowBlank, type TokenTable } from "./tokens.js";
 
 /** Tab stops by which indentation is compared where brackets do not tell. */
 const TAB = 4;
@@ -24,6 +25,8 @@ export interface BracketRules {
   readonly followsBrace: ReadonlySet<number>;
   /** Kinds that carry on what stands before them, where they can. */
   readonly goesOn: ReadonlySet<number>;
+  /** Kinds behind which an operand must come. */
+  readonly awaiting: ReadonlySet<number>;
   /** The kind of nodes that are not understood. */
   readonly unparsed: number;
 }
@@ -43,12 +46,15 @@ export abstract class BracketParser extends Parser {
   protected missing = false;
   /** In how many places brackets do not add up. */
   mismatches = 0;
-  /** The column at which the current statement begins; -1 where indentation does not count. */
+  /** The token with which the current statement begins; -1 for none. */
+  protected statementAt = -1;
+  /** The column of its line; -1 where indentation does not count. */
   protected head: Opener = -1;
   /** The lines that opened the brackets around, innermost last. */
   private readonly openers: Opener[] = [];
   private readonly lineColumns: LineColumns;
   private readonly outerLines: OuterLines;
+  private flushLines: FlushLines | undefined = undefined;
   /** Where a bracket that lacks its closer was last found to end. */
   private cut = -1;
   /** What would close the constructs that the end of the text left open, innermost first. */
@@ -168,21 +174,38 @@ export abstract class BracketParser extends Parser {
     return this.rules.closers.has(this.kind);
   }
 
+  // Statements
+
+  /** Notes that a statement begins here. */
+  protected beginStatement(): void {
+    this.statementAt = this.at;
+    this.head = this.lineOf(this.at);
+  }
+
   // Brackets
 
   /** Takes an opening bracket. */
   protected open(): Opener {
-    const line = this.lineOf(this.at);
-    const begins = this.tokens.onNewLine(this.at);
+    const { at, head } = this;
+    const line = this.lineOf(at);
+    const begins = this.tokens.onNewLine(at);
     this.next();
-    // Where what is inside stands no deeper, indentation tells nothing; but below a header it may hold nothing.
-    const opener = !this.isFlush(line) || (begins && line === this.head)
+    // Below a header a brace may hold nothing.
+    const opener = !this.isFlush(line) || (begins && line === head)
       ? line
-      : !this.isFlush(this.head)
-      ? this.head
-      : -1;
+      : !this.isFlush(head)
+      ? head
+      : this.unlessClosed(at, head < 0 ? line : Math.min(line, head));
     this.openers.push(opener);
     return opener;
+  }
+
+  /** Where what is inside stands no deeper, indentation tells only that a bracket is closed nowhere in its column. */
+  private unlessClosed(t: number, column: number): Opener {
+    if (column < 0) return -1;
+    const { tokens } = this;
+    this.flushLines ??= new FlushLines(tokens.text, TAB);
+    return this.flushLines.isLeftOpen(tokens.start(t), column) ? column : -1;
   }
 
   /** Whether what is inside an opening bracket stands no deeper than a line around it. */
@@ -201,6 +224,28 @@ export abstract class BracketParser extends Parser {
   /** The column at which the line begins that holds token t. */
   protected lineColumnOf(t: number): number {
     return this.lineColumns.of(this.tokens.start(t));
+  }
+
+  /**
+   * Whether an operand that is to come stands below a blank line, no deeper than its statement: that is not written to
+   * its end.
+   *
+   *     const fare =
+   *
+   *     sail(boat);
+   */
+  protected isCutOff(): boolean {
+    const { at, statementAt, tokens } = this;
+    if (!this.lineBefore || at === statementAt || statementAt < 0) return false;
+    if (!this.rules.awaiting.has(tokens.kind(tokens.grammarBefore(at)))) return false;
+    return isBelowBlank(tokens, at) && this.lineColumnOf(at) <= this.lineColumnOf(statementAt);
+  }
+
+  /** Whether an operand is missing as its statement is not written to its end; then that is left alone. */
+  protected lacksOperand(): boolean {
+    if (!this.isCutOff()) return false;
+    this.missing = true;
+    return true;
   }
 
   /** Whether a bracket ends here: at its closer, or where it evidently lacks one. */

@@ -1,4 +1,5 @@
 import { lastAtMost } from "../text/search.js";
+import { endsLineAt } from "../text/line-ends.js";
 import { Allotment, doubledBytes, doubledInts } from "../text/arrays.js";
 
 /** What core knows of a token, whatever its language. Bits from `Own` up are the language's. */
@@ -94,6 +95,15 @@ export class TokenTable {
     return g === this.count ? this.text.length : this.starts[g]!;
   }
 
+  /** How many line ends gap g holds. */
+  lineEndsIn(g: number): number {
+    if (g < this.count && !this.onNewLine(g)) return 0;
+    let count = 0;
+    for (let i = this.gapStart(g), end = this.gapEnd(g); i < end; i++)
+      if (endsLineAt(this.text, i)) count++;
+    return count;
+  }
+
   /** Whether white space stands in gap g. */
   isApart(g: number): boolean {
     return this.gapStart(g) < this.gapEnd(g);
@@ -164,4 +174,11 @@ export class TokenTable {
     this.starts = doubledInts(this.starts);
     this.ends = doubledInts(this.ends);
   }
+}
+
+/** Whether a blank line stands between token t and what the grammar sees before it, above or below comments. */
+export function isBelowBlank(tokens: TokenTable, t: number): boolean {
+  let g = t;
+  while (tokens.lineEndsIn(g) < 2 && tokens.isTrivia(g - 1)) g--;
+  return tokens.lineEndsIn(g) > 1;
 }

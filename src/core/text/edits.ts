@@ -20,7 +20,7 @@ export interface Change extends OffsetChange {
   readonly rule: string;
 }
 
-type Stretch = Pick<OffsetChange, "from" | "to">;
+export type Stretch = Pick<OffsetChange, "from" | "to">;
 
 /** The order of changes, or other stretches: what is put in at a place goes before what is replaced there. */
 export const byPlace = (a: Stretch, b: Stretch): number => a.from - b.from || a.to - b.to;

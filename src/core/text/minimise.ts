@@ -43,7 +43,7 @@ export const LINE_END_RULE = "line-end";
 
 /**
  * Adds a change, widened over a line end of two characters where it begins or ends in its middle, as no
- * position lies there, or where it would make one of a line feed: a line end is replaced whole.
+ * position lies there, or where it would make one of a single character: a line end is replaced whole.
  */
 function pushWhole(
   changes: ChangeSink,
@@ -53,13 +53,12 @@ function pushWhole(
   insert: string,
   rule: string,
 ): void {
-  const cut = (at: number): boolean =>
-    text.charCodeAt(at) === Char.LineFeed && text.charCodeAt(at - 1) === Char.CarriageReturn;
-  const makesTwo =
-    insert.charCodeAt(insert.length - 1) === Char.CarriageReturn
-    && text.charCodeAt(to) === Char.LineFeed;
-  const head = cut(from) && from > 0 ? "\r" : "";
-  const tail = (cut(to) && to > from) || makesTwo ? "\n" : "";
+  const isFeed = (at: number): boolean => text.charCodeAt(at) === Char.LineFeed;
+  const isReturn = (at: number): boolean => text.charCodeAt(at) === Char.CarriageReturn;
+  const completes = insert === "" ? isFeed(to) : insert.charCodeAt(0) === Char.LineFeed;
+  const head = isReturn(from - 1) && (isFeed(from) || completes) ? "\r" : "";
+  const makesTwo = (head + insert).endsWith("\r");
+  const tail = isFeed(to) && ((to > from && isReturn(to - 1)) || makesTwo) ? "\n" : "";
   const begin = from - head.length;
   const end = to + tail.length;
   const put = head + insert + tail;

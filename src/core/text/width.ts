@@ -148,6 +148,13 @@ export function startOfLine(text: Characters, offset: number): number {
   return i;
 }
 
+/** Where the line ends that holds `offset`. */
+export function endOfLine(text: string, offset: number): number {
+  let i = offset;
+  while (i < text.length && !isLineEnd(text.charCodeAt(i))) i++;
+  return i;
+}
+
 /** The white space with which the line begins that holds `offset`. */
 export function whiteOf(
   text: string,

@@ -2,7 +2,8 @@ import { frontMatterEnd } from "../../core/front-matter.js";
 import { lookaheadToEnd } from "../../core/lookahead.js";
 import type { Syntax } from "../../core/language.js";
 import { DEPTH_LIMIT, Parser } from "../../core/syntax/parser.js";
-import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
+import { TokenFlag, isBelowBlank, type TokenTable } from "../../core/syntax/tokens.js";
+import { FlushLines } from "../../core/text/flush-lines.js";
 import { LineColumns } from "../../core/text/width.js";
 import { N, T, type Dialect } from "./kinds.js";
 import { lexCss } from "./lexer.js";
@@ -21,7 +22,8 @@ export function parseCss(text: string, dialect: Dialect, byColumns = false): Syn
     const first = new CssParser(tokens, dialect, false);
     const tree = first.styleSheet();
     if (first.mismatches === 0) {
-      const lookaheads = frontMatterEnd(text) < 0 ? lookaheadToEnd(0, text) : [];
+      const from = frontMatterEnd(text) < 0 ? 0 : first.unclosedFrom();
+      const lookaheads = lookaheadToEnd(from, text);
       return { tokens, tree, unbalanced: false, mismatches: 0, lookaheads };
     }
   }
@@ -36,7 +38,10 @@ class CssParser extends Parser {
   mismatches = 0;
   /** The closer of each bracket that has one, by tokens; 0 for the others. */
   private readonly closers: Int32Array;
+  /** The first bracket that nothing closes. */
+  private readonly unclosed: number;
   private readonly lineColumns: LineColumns;
+  private flushLines: FlushLines | undefined = undefined;
 
   constructor(
     tokens: TokenTable,
@@ -44,8 +49,16 @@ class CssParser extends Parser {
     private readonly byColumns: boolean,
   ) {
     super(tokens);
-    this.closers = closersOf(tokens, dialect);
+    const { closers, unclosed } = closersOf(tokens, dialect);
+    this.closers = closers;
+    this.unclosed = unclosed;
     this.lineColumns = new LineColumns(tokens.text, TAB);
+  }
+
+  /** Where the first bracket stands that nothing closes, as a UTF-16 offset: text below may do so. `Infinity` for none. */
+  unclosedFrom(): number {
+    const { tokens, unclosed } = this;
+    return unclosed < tokens.count ? tokens.start(unclosed) : Infinity;
   }
 
   styleSheet() {
@@ -95,15 +108,19 @@ class CssParser extends Parser {
 
   /** How far what stands here goes, brackets taken whole: to a semicolon, a brace, or a line that begins anew. */
   private extent(): { readonly end: number; readonly kind: T } {
-    const { tokens, closers } = this;
-    let t = this.at;
+    const { at, closers, tokens } = this;
+    const isLess = this.dialect.name === "less";
+    let t = at;
     let lineBegin = -1;
+    let isTorn = false;
     for (; t < tokens.count; t++) {
       if (tokens.isTrivia(t)) continue;
+      if (isLess && t > at && this.endsWithBlock(t)) return { end: t, kind: T.End };
+      if (tokens.onNewLine(t) && t > at && this.beginsAnew(t)) return { end: t, kind: T.Word };
       const kind: T = tokens.kind(t);
       switch (kind) {
         case T.Semicolon:
-        case T.RightBrace: return { end: t, kind };
+        case T.RightBrace: return { end: t, kind: isTorn ? T.Word : kind };
         case T.LeftBrace:
           return lineBegin > 0 && this.isProperty(this.at) && this.isApart(this.at)
             ? { end: lineBegin, kind: T.Word }
@@ -111,6 +128,7 @@ class CssParser extends Parser {
         case T.LeftParen:
         case T.LeftBracket:
           if (closers[t] !== 0) t = closers[t]!;
+          else isTorn = true;
           break;
         case T.Word:
         case T.AtWord:
@@ -121,6 +139,43 @@ class CssParser extends Parser {
       }
     }
     return { end: t, kind: T.End };
+  }
+
+  /**
+   * Whether a line begins at token t that does not go on with the statement here, no deeper than it: one with an `@`,
+   * or one below a blank line. Then the statement was not written to its end.
+   *
+   *     .quay:hover
+   *
+   *     .pier {
+   */
+  private beginsAnew(t: number): boolean {
+    const { at, tokens } = this;
+    if (this.columnOf(t) > this.columnOf(at)) return false;
+    if (tokens.kind(t) === T.AtWord) return this.dialect.name !== "less" || this.isNoValue(t);
+    if (!/^[-.#&:*[\w$%>+~]/.test(tokens.textOf(t))) return false;
+    return isBelowBlank(tokens, t) && tokens.kind(tokens.grammarBefore(t)) !== T.Comma;
+  }
+
+  /** Whether a word with `@` surely begins a statement, in Less: elsewhere it may be the value of a variable. */
+  private isNoValue(t: number): boolean {
+    const { tokens } = this;
+    return (
+      tokens.kind(t + 1) === T.Colon
+      || /^@(?:import|media|plugin|supports)$/i.test(tokens.textOf(t))
+    );
+  }
+
+  /** Whether a call ends before token t whose brackets hold a block, as `each(@berths, { … })` needs no semicolon. */
+  private endsWithBlock(t: number): boolean {
+    const { tokens } = this;
+    if (tokens.kind(t) !== T.Word || this.isProperty(this.at)) return false;
+    if (/^(?:!|when$|and$)/i.test(tokens.textOf(t))) return false;
+    const last = tokens.grammarBefore(t);
+    return (
+      tokens.kind(last) === T.RightParen
+      && tokens.kind(tokens.grammarBefore(last)) === T.RightBrace
+    );
   }
 
   /** Whether token t is a name with a colon behind it, as a declaration begins. */
@@ -254,10 +309,11 @@ class CssParser extends Parser {
     this.next();
     if (this.depth === DEPTH_LIMIT) return this.opaque(first);
     const column = this.byColumns ? this.columnOf(owner) : -1;
-    // Where what is inside stands no deeper, indentation tells nothing.
+    // Where what is inside stands no deeper, indentation tells only that a block is closed nowhere in its column.
     const flush = !this.is(T.RightBrace)
       && this.tokens.onNewLine(this.at)
-      && this.columnOf(this.at) <= column;
+      && this.columnOf(this.at) <= column
+      && !this.isLeftOpen(owner, column);
     const limit = flush ? -1 : column;
     this.depth++;
     while (this.kind !== T.End && !this.isOutside(limit)) {
@@ -272,6 +328,13 @@ class CssParser extends Parser {
     this.depth--;
     if (this.isForeign(limit) || !this.eat(T.RightBrace)) this.mismatches++;
     this.finish(N.Block, first);
+  }
+
+  /** Whether the block of what token t begins is closed nowhere in its column. */
+  private isLeftOpen(t: number, column: number): boolean {
+    const { tokens } = this;
+    this.flushLines ??= new FlushLines(tokens.text, TAB);
+    return this.flushLines.isLeftOpen(tokens.start(t), column);
   }
 
   /** Whether a line begins here that stands no deeper than the one which opened the block. */
@@ -309,16 +372,24 @@ class CssParser extends Parser {
 }
 
 /** The closer of each bracket: braces end the brackets in them, and brackets hold braces only in Less. */
-function closersOf(tokens: TokenTable, { name }: Dialect): Int32Array {
+function closersOf(
+  tokens: TokenTable,
+  { name }: Dialect,
+): { readonly closers: Int32Array; readonly unclosed: number } {
   const closers = new Int32Array(tokens.count);
   const open: number[] = [];
+  let unclosed = Infinity;
+  const dropBrackets = (): void => {
+    while (open.length > 0 && tokens.kind(open.at(-1)!) !== T.LeftBrace)
+      unclosed = Math.min(unclosed, open.pop()!);
+  };
   for (let t = 0; t < tokens.count; t++) {
     const kind: T = tokens.kind(t);
     const opens = kind >= T.LeftParen && kind <= T.LeftBrace;
     const closes = kind >= T.RightParen && kind <= T.RightBrace;
     if (!opens && !closes) continue;
     if (kind === T.RightBrace || (kind === T.LeftBrace && name !== "less"))
-      dropBrackets(tokens, open);
+      dropBrackets();
     if (opens) {
       open.push(t);
       continue;
@@ -329,9 +400,6 @@ function closersOf(tokens: TokenTable, { name }: Dialect): Int32Array {
     closers[opener] = t;
     open.pop();
   }
-  return closers;
-}
-
-function dropBrackets(tokens: TokenTable, open: number[]): void {
-  while (open.length > 0 && tokens.kind(open.at(-1)!) !== T.LeftBrace) open.pop();
+  dropBrackets();
+  return { closers, unclosed };
 }

@@ -113,6 +113,9 @@ export const ENDED_BY: ReadonlyMap<string, ReadonlySet<string>> = new Map([
   `)],
 ]);
 
+/** Items that the next one ends through what is inline in them (13.2.6.4.7). */
+export const LISTED = names("li dt dd");
+
 /** Elements beyond which no start tag or end tag looks for what it ends. */
 export const BARRIER = names(
   "table td th caption button object marquee template html svg math foreignobject",

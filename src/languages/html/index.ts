@@ -3,7 +3,7 @@ import { SequenceFlag } from "../../core/outline/sequence.js";
 import { linkedTags } from "../../core/linked.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
-import { N, T } from "./kinds.js";
+import { N, T, isContent } from "./kinds.js";
 import { HtmlLayout } from "./layout/content.js";
 import { parseHtml } from "./parser.js";
 import { htmlRegions } from "./regions.js";
@@ -42,7 +42,7 @@ export const html: Language = {
     ),
   parse: parseHtml,
   isUnit: (kind) => kind === N.Element || kind === N.CodeBlock || kind === N.OpenBlock,
-  sequence: (kind) => (kind === N.Content || kind === N.Inside ? SequenceFlag.Is : 0),
+  sequence: (kind) => (isContent(kind) || kind === N.Inside ? SequenceFlag.Is : 0),
   comparable,
   layout: (sheet, syntax, style) => new HtmlLayout(sheet, syntax, style).document(),
 };

@@ -28,6 +28,8 @@ export const enum N {
   Element,
   /** What stands between the tags of an element. */
   Content,
+  /** The same where text beside elements says of all of it how it is laid out. */
+  Mixed,
   StartTag,
   EndTag,
   Attribute,
@@ -40,3 +42,6 @@ export const enum N {
   /** What stands between two islands of a block of code. */
   Inside,
 }
+
+/** Whether nodes of a kind are what stands between the tags of an element. */
+export const isContent = (kind: number): boolean => kind === N.Content || kind === N.Mixed;

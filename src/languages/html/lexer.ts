@@ -3,9 +3,18 @@ import type { Lookahead } from "../../core/language.js";
 import type { Span } from "../../core/outline/excerpt.js";
 import { Char } from "../../core/text/characters.js";
 import { pattern } from "../../core/text/patterns.js";
+import { endOfLine } from "../../core/text/width.js";
 import { lookaheadToEnd } from "../../core/lookahead.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { AFTER_NAME, FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
+import {
+  FAR,
+  begunTag,
+  endsAtNext,
+  endsLine,
+  halfDeclarationEnd,
+  keptFrom,
+} from "./half-written.js";
 import { T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
 
@@ -23,8 +32,8 @@ export const TONGUES: readonly (readonly [begin: string, end: string])[] = [
 /** What one of them begins with. */
 export const BEGINS_TONGUE = /\{[{%#]|<[%?]/;
 
-/** How far white space is looked through for the end of its line. */
-const FAR = 200;
+/** The end tag of an element that holds no markup. */
+const RAW_END = new RegExp(`</(${[...RAW].join("|")})${AFTER_NAME}`, "iy");
 
 /** Those that never stand in one of their own. */
 const NEVER_AGAIN: ReadonlySet<string> = new Set(["{{", "{%", "<%"]);
@@ -98,7 +107,21 @@ export class HtmlLexer {
     if (isLetter(next)) this.startTag();
     else if (next === Char.Slash && isLetter(text.charCodeAt(this.at + 2))) this.endTag();
     else if (next === Char.Bang) this.declaration();
-    else this.word();
+    else if (!this.takesBegunTag()) this.word();
+  }
+
+  /**
+   * Takes the first signs of a tag in which a line ends, as it is being written: of an end tag behind a text.
+   *
+   *     <p>Free</
+   */
+  private takesBegunTag(): boolean {
+    const { at, newLine, text, tokens } = this;
+    const signs = begunTag(text, at);
+    const touches = tokens.count > 0 && tokens.end(tokens.count - 1) === at;
+    if (signs === "" || (!newLine && !touches)) return false;
+    this.add(signs === "<" && newLine ? T.TagStart : T.EndTagStart, at + signs.length);
+    return true;
   }
 
   protected add(kind: T, end: number, flags = 0): void {
@@ -208,7 +231,8 @@ export class HtmlLexer {
       const tongue = this.tongueEnd(i);
       isOpen = tongue === text.length && !/[}%#?][}>]$/.test(text.slice(i, tongue));
       if (tongue > 0) i = tongue - 1;
-      else if (i > at && c === Char.Less && beginsMarkup(text, i)) break;
+      else if (i > at && c === Char.Less && (beginsMarkup(text, i) || begunTag(text, i) !== ""))
+        break;
     }
     // A tongue that is left open takes all that follows, line ends too.
     this.add(T.Word, i, this.linesIn(i) | (isOpen ? TokenFlag.Continues : 0));
@@ -216,12 +240,17 @@ export class HtmlLexer {
 
   /** Whether what is read has its lines for itself that ends at an offset. */
   protected isAlone(end: number): boolean {
-    return this.newLine && /^[ \t]*(?:[\r\n]|$)/.test(this.text.slice(end, end + FAR));
+    return this.newLine && endsLine(this.text, end);
   }
 
   /** A comment, the document's type, or what is read as a comment. */
   protected declaration(): void {
     const { text, at } = this;
+    const half = halfDeclarationEnd(text, at);
+    if (half > 0) {
+      const alone = this.newLine ? TokenFlag.Trivia : 0;
+      return this.add(T.Comment, half, TokenFlag.EndsLine | alone);
+    }
     if (/^<!doctype/i.test(text.slice(at, at + 9))) {
       const close = text.indexOf(">", at);
       const end = close < 0 ? text.length : close + 1;
@@ -239,8 +268,54 @@ export class HtmlLexer {
 
   protected endTag(): void {
     const end = this.nameEnd(this.at + 2);
+    if (this.rawBefore !== this.tokens.count) {
+      RAW_END.lastIndex = this.at;
+      const raw = RAW_END.exec(this.text);
+      if (raw !== null) this.keepBefore(raw[1]!.toLowerCase());
+    }
     this.add(T.EndTagStart, end, this.linesIn(end));
-    this.attributes();
+    // What stands on lines below is no part of it, but for its last sign.
+    this.blanks();
+    if (!this.newLine || this.text.charCodeAt(this.at) === Char.Greater) this.attributes();
+  }
+
+  /** How many tokens there were behind the last element that holds no markup. */
+  private rawBefore = -1;
+  /** Where the last end tag stands whose start tag is not there, or not written to its end. */
+  private kept = 0;
+
+  /**
+   * Takes what stands before an end tag as it is, up to a line that begins with markup, where the start tag is not there
+   * whose element holds no markup.
+   *
+   *     <scr
+   *       const fare = low < high;
+   *     </script>
+   */
+  private keepBefore(name: string): void {
+    const { text, at, tokens } = this;
+    const from = keptFrom(text, this.kept, at, name);
+    this.kept = at;
+    const count = this.behindTag(tokens.lastAt(from - 1) + 1);
+    if (count === tokens.count) return;
+    let to = at;
+    while (isWhite(text.charCodeAt(to - 1))) to--;
+    this.at = tokens.start(count);
+    this.newLine = tokens.onNewLine(count);
+    tokens.truncate(count);
+    this.add(T.Raw, to, this.linesIn(to));
+    this.blanks();
+  }
+
+  /** The first token at or after t that is no part of a tag which begins before. */
+  private behindTag(t: number): number {
+    const { tokens } = this;
+    const isPart = (kind: T): boolean => kind === T.Name || kind === T.Equal || kind === T.Value;
+    const before: T = tokens.kind(t - 1);
+    if (t === 0 || (before !== T.TagStart && !isPart(before))) return t;
+    while (t < tokens.count && isPart(tokens.kind(t))) t++;
+    const end: T = tokens.kind(t);
+    return t < tokens.count && (end === T.TagEnd || end === T.EmptyTagEnd) ? t + 1 : t;
   }
 
   /** Where the name of a tag ends, with what another tongue adds to it: `<h{{ level }}>`, `<html{% if tide %}`. */
@@ -261,13 +336,32 @@ export class HtmlLexer {
     const { text, at } = this;
     const end = this.nameEnd(at + 1);
     const name = elementName(text.slice(at + 1, end), this.dialect.hasComponents);
+    const { tokens } = this;
+    const first = tokens.count;
     this.add(T.TagStart, end, this.linesIn(end));
-    const isEmpty = (): boolean =>
-      this.dialect.closesAny === true && this.tokens.kind(this.tokens.count - 1) === T.EmptyTagEnd;
-    const closed = this.attributes() && !isEmpty();
-    if (closed && RAW.has(name)) this.raw(name);
-    else if (closed && name === "plaintext")
+    if (!this.attributes()) return this.leaveLines(first);
+    if (this.dialect.closesAny === true && tokens.kind(tokens.count - 1) === T.EmptyTagEnd) return;
+    if (RAW.has(name)) {
+      this.raw(name);
+      this.rawBefore = tokens.count;
+    } else if (name === "plaintext") {
       this.add(T.Raw, text.length, this.linesIn(text.length));
+    }
+  }
+
+  /** Gives back the lines behind a tag that is not written to its end, from an island on a line of its own on. */
+  private leaveLines(first: number): void {
+    const { tokens } = this;
+    for (let t = first + 1; t < tokens.count; t++) {
+      if (!tokens.onNewLine(t)) continue;
+      const start = tokens.start(t);
+      const end = this.mayBegin(this.text.charCodeAt(start)) ? this.tongueEnd(start) : 0;
+      if (end === 0 || end !== tokens.end(t) || !endsLine(this.text, end)) continue;
+      tokens.truncate(t);
+      this.at = start;
+      this.newLine = true;
+      return;
+    }
   }
 
   /** What stands in a tag, up to its end; false where that is not there. */
@@ -287,7 +381,7 @@ export class HtmlLexer {
       if (c === Char.Equal && this.tokens.kind(this.tokens.count - 1) === T.Name) {
         this.add(T.Equal, this.at + 1);
         this.blanks();
-        if (this.at < text.length) this.value();
+        if (this.at < text.length && !this.beginsTag()) this.value();
         continue;
       }
       this.name();
@@ -314,14 +408,22 @@ export class HtmlLexer {
     this.add(T.Name, i, this.linesIn(i));
   }
 
+  /** Whether a line begins here with a tag: what stands before it is not written to its end. */
+  private beginsTag(): boolean {
+    const { at, text } = this;
+    const isMarkup = text.charCodeAt(at) === Char.Less && beginsMarkup(text, at);
+    return this.newLine && isMarkup && this.tongueEnd(at) === 0;
+  }
+
   private value(): void {
     const { text, at } = this;
     const quote = text.charCodeAt(at);
     if (quote === Char.Greater) return;
     if (quote === Char.Quote || quote === Char.Apostrophe) {
       const end = this.quoteEnd(quote);
-      if (end > 0) return this.add(T.Value, end, this.linesIn(end));
+      if (end > 0 && !endsAtNext(text, at, end)) return this.add(T.Value, end, this.linesIn(end));
       this.lacksEnd(at);
+      if (end > 0) return this.add(T.Value, endOfLine(text, at), TokenFlag.EndsLine);
       if (this.isOpenToEnd())
         return this.add(T.Value, text.length, this.linesIn(text.length) | TokenFlag.Continues);
     }

@@ -10,6 +10,8 @@ import {
   ENDED_BY,
   ENDS_ALONE,
   FIXED,
+  LISTED,
+  LOOSE,
   OPENED_AGAIN,
   VOID,
   elementName,
@@ -72,7 +74,13 @@ export const LABEL = "#label";
 /** The same within a line, where it tells no depth. */
 const INLINE = "#inline";
 
-const isCode = ({ name }: Open): boolean => name.startsWith("#");
+const isCodeName = (name: string): boolean => name.startsWith("#");
+
+const isCode = ({ name }: Open): boolean => isCodeName(name);
+
+/** Whether what a start tag ends is looked for beyond an open element. */
+const isPassed = (open: Open, isItem: boolean): boolean =>
+  isCode(open) || (isItem && (OPENED_AGAIN.has(open.name) || open.name === "span"));
 
 export class HtmlParser extends TagParser<OpenElement> {
   /** What was looked at beyond its end. */
@@ -101,8 +109,9 @@ export class HtmlParser extends TagParser<OpenElement> {
     if (!foreign) this.end(name);
     // Text that is kept to the letter is put at the margin wherever it belongs.
     if (this.byColumns && !FIXED.has(name)) this.endByColumn(first);
-    const closed = this.tag();
-    if (!closed) {
+    if (!this.tag()) {
+      if (!VOID.has(name) && !FIXED.has(name) && stack.length < DEPTH_LIMIT)
+        return this.half(first, () => this.opened(name, first, foreign, false, true));
       tree.finish(N.Unparsed, first, this.at);
       return;
     }
@@ -117,10 +126,20 @@ export class HtmlParser extends TagParser<OpenElement> {
     } else if (stack.length >= DEPTH_LIMIT) {
       this.beyond++;
     } else {
-      const inside = foreign && name !== "foreignobject";
-      stack.push({ name, first, content: this.at, foreign: inside, control });
+      stack.push(this.opened(name, first, foreign, control, false));
       if (tokens.kind(this.at) === T.Raw) this.at++;
     }
+  }
+
+  private opened(
+    name: string,
+    first: number,
+    foreign: boolean,
+    control: boolean,
+    isHalf: boolean,
+  ): OpenElement {
+    const inside = foreign && name !== "foreignobject";
+    return { name, first, content: this.at, foreign: inside, control, isHalf, isMixed: false };
   }
 
   protected placeOf(name: string, t: number): number {
@@ -202,9 +221,34 @@ export class HtmlParser extends TagParser<OpenElement> {
     return this.code.nests(this.tokens, t);
   }
 
+  /** What stands before an end tag that has no start tag goes with it. */
+  protected override bareRaw(): void {
+    const first = this.at++;
+    if (this.tokens.kind(this.at) !== T.EndTagStart) return;
+    this.tag();
+    this.mismatches++;
+    this.tree.finish(N.Unparsed, first, this.at);
+  }
+
+  /** Notes that text stands in the innermost element, and in the code in it that is around. */
+  private mix(): void {
+    const { stack } = this;
+    for (let i = stack.length - 1; i >= 0; i--) {
+      const open = stack[i]!;
+      open.isMixed = true;
+      if (!isCode(open)) return;
+    }
+  }
+
+  // Where elements would stand apart, text among them reaches over all of the content.
+  protected override contentKind({ foreign, isMixed, name }: OpenElement): N {
+    return isMixed && (foreign || LOOSE.has(name)) ? N.Mixed : N.Content;
+  }
+
   /** Blocks of code that lie within one content are nodes of it. */
   protected override other(t: number): void {
     if (this.tokens.kind(t) !== T.Word) return;
+    this.mix();
     const step = this.code.stepOf(this.tokens, t);
     if (step === Step.None) return;
     const counts = this.counts(t);
@@ -250,7 +294,15 @@ export class HtmlParser extends TagParser<OpenElement> {
   private openCode(name: string, t: number): void {
     const foreign = this.stack.at(-1)?.foreign === true;
     if (this.stack.length < DEPTH_LIMIT)
-      this.stack.push({ name, first: t, content: t + 1, foreign, control: false });
+      this.stack.push({
+        name,
+        first: t,
+        content: t + 1,
+        foreign,
+        control: false,
+        isHalf: false,
+        isMixed: false,
+      });
   }
 
   /** Notes code that is open from its token to another one, and is no node: what stands in it hangs on it. */
@@ -276,9 +328,10 @@ export class HtmlParser extends TagParser<OpenElement> {
   /** Ends the elements that a start tag ends whose own end tags are left out. */
   private end(name: string): void {
     const { stack } = this;
+    const isItem = LISTED.has(name);
     for (;;) {
       let place = stack.length - 1;
-      while (place >= 0 && isCode(stack[place]!)) place--;
+      while (place >= 0 && isPassed(stack[place]!, isItem)) place--;
       if (place < 0 || ENDED_BY.get(stack[place]!.name)?.has(name) !== true) break;
       while (stack.length > place) this.pop(this.at);
     }
@@ -299,18 +352,28 @@ export class HtmlParser extends TagParser<OpenElement> {
     const { stack } = this;
     if (!this.beginsLine(t)) return;
     const column = this.columnOf(t);
-    for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
-      const isBlock = BLOCK.has(open.name) && !FIXED.has(open.name);
-      // Where end tags may be left out, the standard says what ends an element.
-      if (!isBlock || ENDED_BY.has(open.name)) return;
-      if (!this.beginsLine(open.first) || this.isFlush(open)) return;
+    for (let place = stack.length - 1; place >= 0;) {
+      const open = stack[place]!;
+      const begins = this.beginsLine(open.first);
+      if (!begins && !isCode(open) && !BLOCK.has(open.name)) {
+        // What is inline in a line ends with the block that it begins in.
+        place--;
+        continue;
+      }
+      if (!begins || !this.endsByColumn(open) || this.isFlush(open)) return;
       if (this.columnOf(open.first) < column) return;
-      this.pop(this.at);
+      while (stack.length > place) this.pop(this.at);
+      place = stack.length - 1;
     }
   }
 
-  /** Whether what an element holds stands no deeper than its tag. */
-  private isFlush({ first, name }: OpenElement): boolean {
+  /** Whether columns tell where an element ends: where end tags may be left out, the standard does. */
+  private endsByColumn({ name }: OpenElement): boolean {
+    if (BLOCK.has(name)) return !FIXED.has(name) && !ENDED_BY.has(name);
+    return !isCodeName(name) && !OPENED_AGAIN.has(name) && !this.isEnded(name);
+  }
+
+  protected isFlush({ first, name }: OpenElement): boolean {
     const { tokens } = this;
     if (name === "html" || name === "body" || name === "head") return true;
     let t = first + 1;

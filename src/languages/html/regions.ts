@@ -35,7 +35,7 @@ export function* htmlRegions(
   for (let t = 1; t < tokens.count; t++) {
     if (tokens.kind(t) !== T.Raw || tokens.kind(t - 1) !== T.TagEnd) continue;
     let tag = t - 1;
-    while (tag > 0 && tokens.kind(tag) !== T.TagStart) tag--;
+    while (tag > 0 && tokens.kind(tag) !== T.TagStart && tokens.kind(tag) !== T.EndTagStart) tag--;
     const name = tokens.textOf(tag).slice(1).toLowerCase();
     const known = languageIn(
       name,

@@ -1,5 +1,6 @@
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { Tree } from "../../core/syntax/tree.js";
+import { OuterLines } from "../../core/text/outer-lines.js";
 import { LineColumns } from "../../core/text/width.js";
 import { N, T } from "./kinds.js";
 
@@ -13,6 +14,10 @@ export interface Open {
   readonly first: number;
   /** Where its content begins. */
   readonly content: number;
+  /** Whether its start tag is not written to its end; then columns alone tell what it holds. */
+  readonly isHalf: boolean;
+  /** Whether text stands in it beside elements. */
+  isMixed: boolean;
 }
 
 /** What parsers of markup share: tags with their attributes, and the elements that are open. */
@@ -25,10 +30,12 @@ export abstract class TagParser<O extends Open> {
   protected beyond = 0;
   protected at = 0;
   private readonly lineColumns: LineColumns;
+  private readonly outerLines: OuterLines;
 
   constructor(protected readonly tokens: TokenTable, protected readonly byColumns: boolean) {
     this.tree = new Tree((tokens.text.length >> 3) + 16);
     this.lineColumns = new LineColumns(tokens.text, TAB);
+    this.outerLines = new OuterLines(tokens.text, TAB);
   }
 
   /** Takes a start tag, and opens its element where that may hold something. */
@@ -39,6 +46,8 @@ export abstract class TagParser<O extends Open> {
   protected abstract placeOf(name: string, t: number): number;
   /** Whether the end tag of an element may be left out. */
   protected abstract endsAlone(open: O): boolean;
+  /** Whether what an element holds stands no deeper than its tag. */
+  protected abstract isFlush(open: O): boolean;
 
   document(): void {
     const { tokens, tree } = this;
@@ -56,12 +65,16 @@ export abstract class TagParser<O extends Open> {
   private content(): void {
     const { tokens } = this;
     while (this.at < tokens.count) {
+      if (this.hasHalves) this.endHalves();
       switch (tokens.kind(this.at) as T) {
         case T.TagStart:
           this.startTag();
           break;
         case T.EndTagStart:
           this.endTag();
+          break;
+        case T.Raw:
+          this.bareRaw();
           break;
         default:
           this.other(this.at);
@@ -77,6 +90,12 @@ export abstract class TagParser<O extends Open> {
 
   /** Notes a token that is no part of a tag. */
   protected other(_t: number): void {}
+
+  /** Takes what holds no markup and is in no element that says so. */
+  protected bareRaw(): void {
+    this.other(this.at);
+    this.at++;
+  }
 
   /** Takes a tag with its attributes; false where it is not closed. */
   protected tag(): boolean {
@@ -99,6 +118,91 @@ export abstract class TagParser<O extends Open> {
     return false;
   }
 
+  // Tags that are being written
+
+  private hasHalves = false;
+
+  /**
+   * Takes a start tag that is not closed as an element where deeper lines are below: those are what it will hold.
+   *
+   *     <div class="berth"
+   *       <p>Free</p>
+   *     </div>
+   *
+   * @param open makes what stands on the stack for it.
+   */
+  protected half(first: number, open: () => O): void {
+    const { at, tokens } = this;
+    this.tree.finish(N.Unparsed, first, at);
+    const holds = at < tokens.count
+      && this.beginsLine(first)
+      && this.beginsLine(at)
+      && this.columnOf(at) > this.columnOf(first);
+    if (!holds) return;
+    if (!this.byColumns) {
+      this.mismatches++;
+      return;
+    }
+    this.stack.push(open());
+    this.hasHalves = true;
+  }
+
+  /** Ends such elements where a line begins no deeper than they do. */
+  private endHalves(): void {
+    const { at, stack } = this;
+    if (!this.beginsLine(at)) return;
+    const column = this.columnOf(at);
+    for (;;) {
+      const place = stack.map(({ isHalf }) => isHalf).lastIndexOf(true);
+      if (place < 0 || this.columnOf(stack[place]!.first) < column) return;
+      while (stack.length > place) this.pop(at);
+    }
+  }
+
+  /** Ends elements that stand no less deep than a line which begins with a tag of none of them. */
+  protected endBefore(t: number): void {
+    const { stack } = this;
+    if (!this.byColumns || !this.beginsLine(t)) return;
+    const column = this.columnOf(t);
+    for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
+      if (!this.beginsLine(open.first) || this.columnOf(open.first) < column) return;
+      if (this.isFlush(open)) return;
+      this.pop(t);
+    }
+  }
+
+  /**
+   * Whether an end tag at token t ends what opens on its line, though that has another name: one that is not written to
+   * its end, or the element which is named begins on a line above, and its own end tag is below.
+   *
+   *     <span>
+   *       <spa>Free</span>
+   *     </span>
+   */
+  private endsOther(name: string, place: number, t: number): boolean {
+    const { stack, tokens } = this;
+    const inner = this.opensOnLine(t);
+    if (inner === undefined || place === stack.length - 1) return false;
+    if (place < 0) return name.startsWith(inner.name);
+    const { first } = stack[place]!;
+    if (!this.beginsLine(first)) return false;
+    const column = this.columnOf(first);
+    const outer = this.outerLines.below(tokens.start(t), column);
+    return outer.column === column && tokens.text.startsWith(tokens.textOf(t), outer.at);
+  }
+
+  /** Up to which token lines were looked for, and the last one that begins a line. */
+  private linesSeen = 0;
+  private lastLine = 0;
+
+  /** The innermost element, where it opens on the line of token t; from call to call further down. */
+  private opensOnLine(t: number): O | undefined {
+    for (; this.linesSeen < t; this.linesSeen++)
+      if (this.beginsLine(this.linesSeen + 1)) this.lastLine = this.linesSeen + 1;
+    const inner = this.stack.at(-1);
+    return inner !== undefined && this.lastLine <= inner.first ? inner : undefined;
+  }
+
   private endTag(): void {
     const { tokens, tree, stack } = this;
     const first = this.at;
@@ -109,12 +213,20 @@ export abstract class TagParser<O extends Open> {
       tree.finish(N.Stray, first, this.at);
       return;
     }
-    const place = this.placeOf(name, first);
-    if (place < 0 || !closed) {
+    const isHalf = !closed && this.at < tokens.count && this.beginsLine(this.at);
+    let place = this.placeOf(name, first);
+    // What opens on the line is what an end tag without its whole name is to end.
+    if (isHalf && place < 0 && this.opensOnLine(first)?.name.startsWith(name) === true)
+      place = stack.length - 1;
+    const isOther = this.byColumns && this.endsOther(name, place, first);
+    if (isOther) this.pop(first);
+    if (place < 0 || (!closed && !isHalf) || isOther) {
+      if (stack.every((open) => open.name !== name)) this.endBefore(first);
       if (!closed || !this.isMadeElsewhere(first)) this.mismatches++;
       tree.finish(closed ? N.Stray : N.Unparsed, first, this.at);
       return;
     }
+    if (isHalf) this.mismatches++;
     while (stack.length - 1 > place) this.pop(first);
     const open = stack.pop()!;
     this.finishContent(open, first);
@@ -130,8 +242,13 @@ export abstract class TagParser<O extends Open> {
     this.tree.finish(N.Element, open.first, end);
   }
 
-  private finishContent({ content }: Open, end: number): void {
-    if (end > content) this.tree.finish(N.Content, content, end);
+  private finishContent(open: O, end: number): void {
+    if (end > open.content) this.tree.finish(this.contentKind(open), open.content, end);
+  }
+
+  /** The kind of what an element holds. */
+  protected contentKind(_open: O): N {
+    return N.Content;
   }
 
   protected beginsLine(t: number): boolean {

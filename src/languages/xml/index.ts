@@ -1,7 +1,7 @@
 import type { Language } from "../../core/language.js";
 import { linkedTags } from "../../core/linked.js";
 import { SequenceFlag } from "../../core/outline/sequence.js";
-import { N, T } from "../html/kinds.js";
+import { N, T, isContent } from "../html/kinds.js";
 import { R, RULES as MARKUP } from "../html/rules.js";
 import { tagEnd } from "../html/tag-parser.js";
 import { XmlLayout } from "./layout.js";
@@ -72,7 +72,7 @@ export const xml: Language = {
     linkedTags(syntax, { element: N.Element, opening: N.StartTag, closing: N.EndTag }, offset),
   parse: parseXml,
   isUnit: (kind) => kind === N.Element,
-  sequence: (kind) => (kind === N.Content ? SequenceFlag.Is : 0),
+  sequence: (kind) => (isContent(kind) ? SequenceFlag.Is : 0),
   comparable: (tokens, t) => {
     const text = tokens.textOf(t);
     return (tokens.kind(t) as T) === T.Value ? text.replace(/^'([^"']*)'$/, '"$1"') : text;

@@ -1,6 +1,6 @@
 import { Demand, FrameFlag, Mark } from "../../core/layout/sheet.js";
 import { NONE } from "../../core/syntax/tree.js";
-import { N, T } from "../html/kinds.js";
+import { N, T, isContent } from "../html/kinds.js";
 import { HtmlTags, type Part } from "../html/layout/tags.js";
 import { R } from "../html/rules.js";
 
@@ -136,7 +136,7 @@ export class XmlLayout extends HtmlTags {
     this.tag(start, true);
     const content = tree.next(start);
     const last = tree.lastChild(node);
-    if (content !== NONE && tree.kind(content) === N.Content)
+    if (content !== NONE && isContent(tree.kind(content)))
       this.text(this.partsOf(content, tree.first(content), tree.end(content)), preserves);
     if (last !== start && tree.kind(last) === N.EndTag) {
       this.sheet.set(tree.first(last), Demand.Fixed, R.Text);

@@ -49,16 +49,31 @@ class XmlParser extends TagParser<Open> {
   protected startTag(): void {
     const { tokens, tree, stack } = this;
     const first = this.at;
-    if (this.byColumns) this.endByColumn(first);
+    const name = tokens.textOf(first).slice(1);
+    this.endBefore(first);
     if (!this.tag()) {
       this.mismatches++;
-      tree.finish(N.Unparsed, first, this.at);
-      return;
+      return this.half(first, () => this.opened(name, first, true));
     }
     tree.finish(N.StartTag, first, this.at);
     if (tokens.kind(this.at - 1) === T.EmptyTagEnd) tree.finish(N.Element, first, this.at);
     else if (stack.length >= DEPTH_LIMIT) this.beyond++;
-    else stack.push({ name: tokens.textOf(first).slice(1), first, content: this.at });
+    else stack.push(this.opened(name, first, false));
+  }
+
+  private opened(name: string, first: number, isHalf: boolean): Open {
+    return { name, first, content: this.at, isHalf, isMixed: false };
+  }
+
+  protected override other(t: number): void {
+    const kind: T = this.tokens.kind(t);
+    const open = this.stack.at(-1);
+    if (open !== undefined && (kind === T.Word || kind === T.Raw)) open.isMixed = true;
+  }
+
+  // What text does to white space reaches over all of a content: with the first and the last of it all is laid out anew.
+  protected override contentKind({ isMixed }: Open): N {
+    return isMixed ? N.Mixed : N.Content;
   }
 
   protected placeOf(name: string, t: number): number {
@@ -75,18 +90,11 @@ class XmlParser extends TagParser<Open> {
     return -1;
   }
 
-  /** Ends elements that lack their end tag, where a start tag begins a line no deeper than theirs. */
-  private endByColumn(t: number): void {
-    const { stack } = this;
-    if (!this.beginsLine(t)) return;
-    const column = this.columnOf(t);
-    for (let open = stack.at(-1); open !== undefined; open = stack.at(-1)) {
-      const inner = open.content;
-      const flush = inner < t
-        && this.beginsLine(inner)
-        && this.columnOf(inner) <= this.columnOf(open.first);
-      if (!this.beginsLine(open.first) || flush || this.columnOf(open.first) < column) return;
-      this.pop(this.at);
-    }
+  protected isFlush({ content, first }: Open): boolean {
+    return (
+      content < this.at
+      && this.beginsLine(content)
+      && this.columnOf(content) <= this.columnOf(first)
+    );
   }
 }

@@ -1,5 +1,5 @@
 import { TokenFlag } from "../../syntax/tokens.js";
-import { FLAT, lineEndsIn } from "../measure.js";
+import { FLAT } from "../measure.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../sheet.js";
 import { KEPT } from "../solution.js";
 import { FrameStack } from "./frames.js";
@@ -25,7 +25,7 @@ export abstract class Gaps extends FrameStack {
       case Demand.Line: {
         const least = sheet.blanks[g]! >> 4;
         const most = sheet.blanks[g]! & 15;
-        const written = most === 0 ? 0 : Math.min(most, lineEndsIn(sheet.tokens, g) - 1);
+        const written = most === 0 ? 0 : Math.min(most, sheet.tokens.lineEndsIn(g) - 1);
         this.newLine(g, owner, Math.max(least, written));
         return -1;
       }
@@ -38,7 +38,7 @@ export abstract class Gaps extends FrameStack {
         this.asWritten(g);
         return -1;
       case Demand.Level:
-        this.lines[g] = lineEndsIn(sheet.tokens, g);
+        this.lines[g] = sheet.tokens.lineEndsIn(g);
         this.columns[g] = KEPT;
         this.line = -1;
         return -1;
@@ -118,7 +118,7 @@ export abstract class Gaps extends FrameStack {
         const kept =
           !adds
           && this.options.style.listSplit === "as-written"
-          && lineEndsIn(sheet.tokens, g) > 1
+          && sheet.tokens.lineEndsIn(g) > 1
           && !sheet.is(g, Mark.Dedent)
           && sheet.demand[g] === Demand.Fold;
         this.newLine(g, owner, kept ? 1 : 0);
@@ -205,7 +205,7 @@ export abstract class Gaps extends FrameStack {
 
   private asWritten(g: number): void {
     this.lines[g] = -1;
-    if (this.sheet.tokens.onNewLine(g)) {
+    if (this.sheet.tokens.lineEndsIn(g) > 0) {
       if (this.makesBlocks && this.sheet.is(g, Mark.KeepsBlanks)) this.heldLine(g);
       const continued = this.sheet.tokens.has(g - 1, TokenFlag.Continues);
       const shift = this.sheet.demand[g] === Demand.Fixed

@@ -1,5 +1,4 @@
 import { TokenFlag } from "../../syntax/tokens.js";
-import { lineEndsIn } from "../measure.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "../sheet.js";
 import type { Solution, SolverOptions } from "../solution.js";
 import { Gaps } from "./gaps.js";
@@ -96,6 +95,6 @@ class Solver extends Gaps {
     if (tokens.has(tokens.count - 1, TokenFlag.Continues)) return -1;
     return this.options.style.insertFinalNewline
       ? 1
-      : Math.min(1, lineEndsIn(tokens, tokens.count));
+      : Math.min(1, tokens.lineEndsIn(tokens.count));
   }
 }

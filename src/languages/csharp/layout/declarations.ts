@@ -312,8 +312,22 @@ export abstract class DeclarationLayout extends ExpressionLayout {
    * @param owner what it is the body of; its lines go by the line on which that begins.
    */
   protected block(node: number, owner = node): void {
-    if (this.staysOnLine(node, owner)) this.braces(node, FrameFlag.Whole, false, owner);
-    else this.blockLines(node, owner);
+    if (this.isHalfLine(node)) {
+      this.space(this.tree.first(node), R.Brace);
+      this.keep(node);
+    } else if (this.staysOnLine(node, owner)) {
+      this.braces(node, FrameFlag.Whole, false, owner);
+    } else {
+      this.blockLines(node, owner);
+    }
+  }
+
+  /** Whether a block is written on the line of its opening brace, and lacks the closing one. */
+  private isHalfLine(node: number): boolean {
+    const { tree, tokens } = this;
+    const last = tree.lastChild(node);
+    const isOpen = last !== NONE && tree.end(last) === tree.end(node);
+    return isOpen && onOneLine(this, node) && !tokens.onNewLine(tree.first(node));
   }
 
   /** Whether a block of a member or of a function without a name holds one statement on the line of its braces. */
@@ -335,7 +349,11 @@ export abstract class DeclarationLayout extends ExpressionLayout {
     if (!onOneLine(this, node) || tokens.onNewLine(tree.first(node))) return false;
     const kind: N = tree.kind(only);
     const simple =
-      kind === N.Expression || kind === N.Return || kind === N.Jump || kind === N.Empty;
+      kind === N.Expression
+      || kind === N.Return
+      || kind === N.Jump
+      || kind === N.Empty
+      || kind === N.Unparsed;
     return (
       simple
       && this.lastTokenKind(node) === T.RightBrace

@@ -9,7 +9,7 @@ import {
 } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
-import { NONE } from "../../../core/syntax/tree.js";
+import { NONE, onOneLine } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { TypeLayout } from "./types.js";
@@ -241,7 +241,7 @@ export abstract class ListLayout extends TypeLayout {
       if (below) sheet.close();
       return;
     }
-    const broken = this.holdsBroken(node);
+    const broken = this.holdsBroken(node) && !onOneLine(this, node);
     const rows = this.hasRows(node);
     const items = this.itemsOf(node);
     const flows = rows || fillsLines(this, node, items, this.listRules, undefined);

@@ -47,6 +47,7 @@ export abstract class AtomParser extends PatternParser {
         case T.Pointer:
         case T.ColonColon:
           this.next();
+          if (this.lacksOperand()) return;
           if (!this.expect(T.Name)) break;
           this.namedTypes();
           continue;
@@ -122,6 +123,7 @@ export abstract class AtomParser extends PatternParser {
   /** Takes one atom; false where nothing is. */
   private atom(): boolean {
     const first = this.at;
+    if (this.lacksOperand()) return false;
     switch (this.kind as T) {
       case T.Name:
         this.next();

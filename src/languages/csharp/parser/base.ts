@@ -49,6 +49,17 @@ const RULES: BracketRules = {
     T.AmpersandAmpersand,
     T.Equality,
   ]),
+  awaiting: new Set<number>([
+    T.Assign,
+    T.Augmented,
+    T.Dot,
+    T.Equality,
+    T.QuestionQuestion,
+    T.PipePipe,
+    T.AmpersandAmpersand,
+    T.Plus,
+    T.Minus,
+  ]),
   unparsed: N.Unparsed,
 };
 

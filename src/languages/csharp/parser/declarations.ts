@@ -2,6 +2,9 @@ import { N, T } from "../kinds.js";
 import { CONTEXTUAL_MODIFIERS } from "../words.js";
 import { ExpressionParser } from "./expressions.js";
 
+/** Words that say who sees a member. */
+const ACCESS: ReadonlySet<string> = new Set(["public", "private", "protected", "internal"]);
+
 /** What an attribute may be said to be of. */
 const TARGETS: ReadonlySet<string> = new Set(["assembly", "module"]);
 
@@ -52,8 +55,18 @@ export abstract class DeclarationParser extends ExpressionParser {
   }
 
   /** Takes the words that only modify what is declared. */
+  /** Modifiers, but not those of the next declaration where this one has only them. */
   protected modifiers(): void {
-    while (this.atModifier()) this.next();
+    const first = this.at;
+    while (this.atModifier() && !this.repeatsAccess(first)) this.next();
+  }
+
+  /** Whether a line begins here with a word that says who sees a member, where one was said since token `first`. */
+  private repeatsAccess(first: number): boolean {
+    const { at, tokens } = this;
+    if (at === first || !this.lineBefore || !ACCESS.has(tokens.textOf(at))) return false;
+    for (let t = first; t < at; t++) if (ACCESS.has(tokens.textOf(t))) return true;
+    return false;
   }
 
   protected atModifier(): boolean {
@@ -336,18 +349,21 @@ export abstract class DeclarationParser extends ExpressionParser {
   }
 
   private memberOrUnparsed(opener: number): void {
+    // A body whose head is not understood.
+    if (this.kind === T.LeftBrace) return this.block();
     const first = this.at;
     const outer = this.missing;
-    const outerHead = this.head;
+    const { head, statementAt } = this;
     this.missing = false;
-    this.head = this.lineOf(first);
+    this.beginStatement();
     this.member();
     if (this.missing) {
       this.skipToStatement(opener);
       this.finish(N.Unparsed, first);
     }
     this.missing = outer;
-    this.head = outerHead;
+    this.head = head;
+    this.statementAt = statementAt;
   }
 
   // Members

@@ -79,9 +79,9 @@ class StatementParser extends DeclarationParser {
   protected statement(opener: number): void {
     const first = this.at;
     const outer = this.missing;
-    const outerHead = this.head;
+    const { head, statementAt } = this;
     this.missing = false;
-    this.head = this.lineOf(first);
+    this.beginStatement();
     this.leftOpen(" {}");
     if (!this.tooDeep()) {
       this.depth++;
@@ -93,7 +93,8 @@ class StatementParser extends DeclarationParser {
       this.finish(N.Unparsed, first);
     }
     this.missing = outer;
-    this.head = outerHead;
+    this.head = head;
+    this.statementAt = statementAt;
   }
 
   protected skipToStatement(opener: number): void {
@@ -310,6 +311,7 @@ class StatementParser extends DeclarationParser {
       return true;
     }
     const behind = this.after(end);
+    if (this.tokens.onNewLine(end) && this.isCallOrMember(end, behind)) return false;
     switch (this.kindAt(behind)) {
       case T.LeftParen:
       case T.Less:
@@ -334,6 +336,18 @@ class StatementParser extends DeclarationParser {
     this.next();
     this.declarators(first, true);
     return true;
+  }
+
+  /**
+   * Whether a name with what stands behind it begins a statement; then the line above lacks its semicolon.
+   *
+   *     boat.Berth
+   *     boat.Sail();
+   */
+  private isCallOrMember(name: number, behind: number): boolean {
+    if (this.kindAt(behind) === T.Dot) return true;
+    if (this.kindAt(behind) !== T.LeftParen) return false;
+    return this.kindAt(this.behindCall(name)) === T.Semicolon;
   }
 
   /** A constructor among statements, as a text of members has it; false where it is a call. */

@@ -1,4 +1,3 @@
-import { lineEndsIn } from "../../../core/layout/measure.js";
 import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { columnAt } from "../../../core/text/width.js";
 import { T } from "../kinds.js";
@@ -29,7 +28,7 @@ export function isAligned(
     if (beside < 0 || gap(value) + gap(beside) <= 2) return false;
     const later = Math.max(name, other);
     const isApart = gap(value) > 1 && gap(beside) > 1;
-    if (!tokens.onNewLine(later) || lineEndsIn(tokens, later) > (isApart ? 2 : 1)) return false;
+    if (!tokens.onNewLine(later) || tokens.lineEndsIn(later) > (isApart ? 2 : 1)) return false;
     // Names come to stand in one column, wherever they stand now.
     return columnOf(beside) - columnOf(other) === columnOf(value) - columnOf(name);
   });

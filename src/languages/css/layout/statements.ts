@@ -127,7 +127,12 @@ export class CssLayout extends CssSelectors {
     if (kind !== N.Declaration && kind !== N.AtRule && kind !== N.Call) return;
     const end = tree.end(last);
     const before: T = tokens.kind(end - 1);
-    const isEnded = before === T.Semicolon || before === T.RightBrace || before === T.Colon;
+    const isEnded =
+      before === T.Semicolon
+      || before === T.RightBrace
+      || before === T.Colon
+      // It would be the sign that a backslash takes for its own.
+      || tokens.textOf(end - 1).endsWith("\\");
     if (!isEnded && end <= closer) sheet.slot(end, Mark.TerminatorSlot);
   }
 

@@ -145,6 +145,7 @@ export abstract class ControlLayout extends DeclarationLayout {
       || kind === N.Throw
       || kind === N.Jump
       || kind === N.Empty
+      || kind === N.Unparsed
     );
   }
 }

@@ -1,4 +1,3 @@
-import { lineEndsIn } from "../../../core/layout/measure.js";
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
 import { indentFromTag } from "../../../core/layout/tag-line.js";
 import { NONE } from "../../../core/syntax/tree.js";
@@ -95,7 +94,7 @@ export abstract class JsxLayout extends TypeLayout {
       const afterText = tokens.kind(t - 1) === T.JsxText;
       // Between tags and braces a line end means nothing, so that one may be put there.
       if (isChild && t > first && this.staysBehind(t, child)) this.join(t, R.Markup);
-      else if (t > first && this.asWritten && lineEndsIn(tokens, t) > 1)
+      else if (t > first && this.asWritten && tokens.lineEndsIn(t) > 1)
         sheet.line(t, 0, this.style.blankLineLimit, R.Markup);
       else
         this.childGap(

@@ -9,6 +9,9 @@ import { ControlLayout } from "./control.js";
 /** What a line begins with that goes on with the expression before it. */
 const GOES_ON = /^[)\],.?:=*/%&|^<>+-]/;
 
+/** The same, or what closes a block. */
+const GOES_ON_OR_CLOSES = /^[)\]},.?:=*/%&|^<>+-]/;
+
 /** A comment that holds the rest of an expression. */
 const REST = /^\/\/\s*(?:\??\.[A-Za-z_$#]|[?:]\s|&&|\|\||\?\?)/;
 
@@ -223,8 +226,7 @@ export class EcmaLayout extends ControlLayout {
     const { tree, tokens } = this;
     if (this.endsTorn(node)) return false;
     const next = tree.next(node);
-    if (this.kindOf(next) === N.Unparsed && GOES_ON.test(tokens.textOf(tree.first(next))))
-      return false;
+    if (next !== NONE && this.beginsAsRest(next, GOES_ON)) return false;
     let t = tree.end(node);
     while (t < tokens.count && tokens.isTrivia(t) && !tokens.onNewLine(t)) t++;
     return t >= tokens.count || !tokens.isTrivia(t) || !REST.test(tokens.textOf(t));
@@ -315,15 +317,16 @@ export class EcmaLayout extends ControlLayout {
           this.join(t, R.Terminator);
         }
       },
-      stays: (child) => this.tree.kind(child) === N.Unparsed && this.startsWithCloser(child),
+      stays: (child) => this.beginsAsRest(child, GOES_ON_OR_CLOSES),
       lineRule: R.BlankLines,
       commentRule: R.Comment,
     };
   }
 
-  private startsWithCloser(node: number): boolean {
-    const kind: T = this.tokens.kind(this.tree.first(node));
-    return kind >= T.RightParen && kind <= T.RightBrace;
+  /** Whether a node is not understood, and begins with what goes on with something before it. */
+  private beginsAsRest(node: number, begins: RegExp): boolean {
+    const { tokens, tree } = this;
+    return tree.kind(node) === N.Unparsed && begins.test(tokens.textOf(tree.first(node)));
   }
 
   private blockChild(child: number): void {

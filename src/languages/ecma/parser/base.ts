@@ -22,6 +22,24 @@ const BEFORE_VALUES: ReadonlySet<T> = new Set([
   T.Return,
 ]);
 
+/** Words that only begin statements. */
+const STATEMENTS: ReadonlySet<number> = new Set([
+  T.Break,
+  T.Const,
+  T.Continue,
+  T.Debugger,
+  T.Do,
+  T.Export,
+  T.For,
+  T.If,
+  T.Return,
+  T.Switch,
+  T.Throw,
+  T.Try,
+  T.Var,
+  T.While,
+]);
+
 const RULES: BracketRules = {
   closerOf: new Map<number, number>([
     [T.LeftParen, T.RightParen],
@@ -37,22 +55,7 @@ const RULES: BracketRules = {
   ]),
   brace: T.RightBrace,
   separator: T.Comma,
-  statements: new Set<number>([
-    T.Break,
-    T.Const,
-    T.Continue,
-    T.Debugger,
-    T.Do,
-    T.Export,
-    T.For,
-    T.If,
-    T.Return,
-    T.Switch,
-    T.Throw,
-    T.Try,
-    T.Var,
-    T.While,
-  ]),
+  statements: STATEMENTS,
   followsBrace: new Set<number>([T.Else, T.Catch, T.Finally, T.Assign, T.Arrow]),
   goesOn: new Set<number>([
     T.Comma,
@@ -71,6 +74,15 @@ const RULES: BracketRules = {
       && kind !== T.Slash
       && kind !== T.Star
     )),
+  ]),
+  awaiting: new Set<number>([
+    T.Assign,
+    T.Augmented,
+    T.Dot,
+    T.QuestionDot,
+    T.Import,
+    T.Export,
+    ...BINARY,
   ]),
   unparsed: N.Unparsed,
 };
@@ -161,6 +173,11 @@ export abstract class EcmaBase extends BracketParser {
     if (!isWord(this.kind)) return false;
     this.next();
     return true;
+  }
+
+  /** Whether a line begins here with a word that only begins statements. */
+  protected beginsStatement(): boolean {
+    return this.lineBefore && (STATEMENTS.has(this.kind) || this.kind === T.Import);
   }
 
   /** Has the current token read as another kind. */

@@ -317,14 +317,13 @@ export abstract class ExpressionParser extends ArrowParser {
       switch (this.kind) {
         case T.Dot:
           this.next();
-          if (!this.eatWord() && !this.eat(T.PrivateName)) this.missing = true;
+          if (!this.eatMember()) this.missing = true;
           continue;
         case T.QuestionDot:
           if (!calls) break;
           this.next();
           if (
-            !this.eatWord()
-            && !this.eat(T.PrivateName)
+            !this.eatMember()
             && !this.is(T.LeftParen)
             && !this.is(T.LeftBracket)
             && !this.atLess()
@@ -429,6 +428,7 @@ export abstract class ExpressionParser extends ArrowParser {
   /** Takes one atom; false where a whole function was taken, or nothing. */
   private atom(): boolean {
     const first = this.at;
+    if (this.lacksOperand()) return false;
     switch (this.kind) {
       case T.Name:
         if (this.isName("async") && this.asyncFunction())
@@ -493,6 +493,13 @@ export abstract class ExpressionParser extends ArrowParser {
     }
     this.missing = true;
     return false;
+  }
+
+  /** The name behind a dot, but for a word below it that begins the next statement. */
+  private eatMember(): boolean {
+    return (
+      !this.beginsStatement() && !this.isCutOff() && (this.eatWord() || this.eat(T.PrivateName))
+    );
   }
 
   private oneElement(): void {

@@ -12,6 +12,7 @@ export abstract class ModuleParser extends MemberParser {
 
   protected import(first: number, opener: number): void {
     this.next();
+    if (this.beginsStatement() || this.isCutOff()) return this.lacking(N.Import, first);
     if (this.eat(T.String)) return this.moduleEnd(N.Import, first, opener);
     // `import type`, `import defer`, `import source`: a name alone is what is imported.
     const after = this.peek();
@@ -32,6 +33,12 @@ export abstract class ModuleParser extends MemberParser {
     if (this.eatName("from")) this.expect(T.String);
     else this.missing = true;
     this.moduleEnd(N.Import, first, opener);
+  }
+
+  /** An import or export of which only the first word is written. */
+  private lacking(kind: N, first: number): void {
+    this.missing = true;
+    this.finish(kind, first);
   }
 
   /** Whether `from "…"` follows the current name: then it is imported itself. */
@@ -80,6 +87,8 @@ export abstract class ModuleParser extends MemberParser {
 
   protected export(first: number, opener: number): void {
     this.next();
+    const again = this.kind === T.Import || this.kind === T.Export;
+    if ((again && this.lineBefore) || this.isCutOff()) return this.lacking(N.Export, first);
     if (this.eat(T.Default)) {
       this.exportDefault(opener);
       return this.finish(N.Export, first);

@@ -100,9 +100,9 @@ class StatementParser extends ModuleParser {
   private statement(opener: number): void {
     const first = this.at;
     const outer = this.missing;
-    const outerHead = this.head;
+    const { head, statementAt } = this;
     this.missing = false;
-    this.head = this.lineOf(first);
+    this.beginStatement();
     this.leftOpen(" {}");
     if (!this.tooDeep()) {
       this.depth++;
@@ -114,7 +114,8 @@ class StatementParser extends ModuleParser {
       this.finish(N.Unparsed, first);
     }
     this.missing = outer;
-    this.head = outerHead;
+    this.head = head;
+    this.statementAt = statementAt;
     this.noteLookahead(first);
   }
 

@@ -67,7 +67,8 @@ export class HtmlLayout extends HtmlItems {
     if (this.isFixed(kind, start, outer)) return this.fixed(first, edge);
     if (kind.isRaw && name !== "title") return this.raw(name, start, first, end, edge);
     const foreign = outer.foreign || name === "svg" || name === "math";
-    const block = kind.isBlock || kind.isInlineBlock || name === "title" || foreign;
+    const half = this.isHalf(start);
+    const block = half || kind.isBlock || kind.isInlineBlock || name === "title" || foreign;
     const holder: Holder = { block, loose: false, foreign: foreign && name !== "foreignobject" };
     const items = first === end ? [] : this.itemsOf(tree.next(start), first, end, holder);
     const content = {
@@ -79,7 +80,8 @@ export class HtmlLayout extends HtmlItems {
       const free = content.block || content.loose || kind.isHidden;
       return sheet.set(end, free || !this.tokens.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
     }
-    const blocks = items.some((item) => item.role === Role.Block || this.isCode(item));
+    const blocks = half
+      || items.some((item) => item.role === Role.Block || this.isCode(item));
     if (content.loose || FLUSH.test(name) || blocks) {
       const steps = this.stepsIn(name, start, first, end);
       this.openBlock(node, first, edge, steps);
@@ -108,7 +110,9 @@ export class HtmlLayout extends HtmlItems {
   }
 
   private isText({ node, first }: Item): boolean {
-    return node === NONE ? this.isKind(first, T.Word) : this.tree.kind(node) !== N.Element;
+    if (node === NONE) return this.isKind(first, T.Word);
+    const kind: N = this.tree.kind(node);
+    return kind !== N.Element && kind !== N.Unparsed;
   }
 
   /** Whether white space in an element counts to the letter. */
@@ -192,7 +196,9 @@ export class HtmlLayout extends HtmlItems {
         && !tokens.onNewLine(first)
         // On a line of its own an island would come to tell depth.
         && (this.asAuthored || isStep(tokens, first));
-      if (!begins[i]) this.keepApart(first, Demand.Fold);
+      if (this.isBareRaw(node) && tokens.text[tokens.start(first)] !== "<")
+        sheet.set(first, Demand.Level, R.Script);
+      else if (!begins[i]) this.keepApart(first, Demand.Fold);
       else if (isBeside) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
       if (this.isCodeBlock(items[i]!)) this.codeBlock(items[i]!.node, holder);

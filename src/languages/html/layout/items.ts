@@ -1,6 +1,6 @@
 import { NONE } from "../../../core/syntax/tree.js";
 import { leavesOpen, NESTED_RAW } from "../elements.js";
-import { N, T } from "../kinds.js";
+import { N, T, isContent } from "../kinds.js";
 import { HtmlTags, type Part } from "./tags.js";
 
 /** What something in a content does to the lines of the page. */
@@ -53,7 +53,7 @@ export abstract class HtmlItems extends HtmlTags {
   /** Whether the tags in a content that stands as it is leave such an element open. */
   private leavesOpen(content: number): boolean {
     const { tree, tokens } = this;
-    if (tree.kind(content) !== N.Content) return false;
+    if (!isContent(tree.kind(content))) return false;
     const from = tokens.start(tree.first(content));
     return leavesOpen(tokens.text.slice(from, tokens.end(tree.end(content) - 1)));
   }
@@ -90,13 +90,31 @@ export abstract class HtmlItems extends HtmlTags {
   }
 
   private roleOf(node: number, holder: Holder): Role {
-    if (this.tree.kind(node) !== N.Element) return Role.Inline;
+    const { tree } = this;
+    if (tree.kind(node) !== N.Element)
+      return this.isBareRaw(node) || this.isHalfLine(node) ? Role.Block : Role.Inline;
     const { name, isBlock, isHidden } = this.kindOf(node);
-    if (holder.foreign) return Role.Block;
+    if (holder.foreign || this.isHalf(tree.child(node))) return Role.Block;
     if (name === "br") return Role.Break;
     if (isHidden) return Role.Hidden;
     if (isBlock) return Role.Block;
     return this.holdsBlocksOnly(node) ? Role.Block : Role.Inline;
+  }
+
+  /** Whether a node is what its end tag says is no markup, though no start tag does. */
+  protected isBareRaw(node: number): boolean {
+    return node !== NONE && this.isKind(this.tree.first(node), T.Raw);
+  }
+
+  /** Whether a node is a tag that is not written to its end, and has its lines for itself. */
+  private isHalfLine(node: number): boolean {
+    const { tokens, tree } = this;
+    const end = tree.end(node);
+    return (
+      tree.kind(node) === N.Unparsed
+      && tokens.onNewLine(tree.first(node))
+      && (end === tokens.count || tokens.onNewLine(end))
+    );
   }
 
   /** Whether an inline element begins and ends with blocks: `<a><h2>…</h2></a>`. */
@@ -104,7 +122,7 @@ export abstract class HtmlItems extends HtmlTags {
     const { tree } = this;
     const inner: number[] = [];
     const content = tree.next(tree.child(node));
-    if (content === NONE || tree.kind(content) !== N.Content) return false;
+    if (content === NONE || !isContent(tree.kind(content))) return false;
     for (const part = tree.parts(content); part.next();) {
       const kind = part.node === NONE ? N.None : tree.kind(part.node) as N;
       if (part.node === NONE && this.isKind(part.at, T.Comment)) continue;

@@ -71,6 +71,12 @@ export abstract class HtmlTags {
     }
   }
 
+  /** Whether a tag is not written to its end. */
+  protected isHalf(tag: number): boolean {
+    const last: T = this.tokens.kind(this.tree.end(tag) - 1);
+    return last !== T.TagEnd && last !== T.EmptyTagEnd;
+  }
+
   /** Leaves gaps [first, end) to the letter. */
   protected fixed(first: number, end: number): void {
     for (let t = first; t < end; t++) this.sheet.set(t, Demand.Fixed, R.Unparsed);
@@ -111,6 +117,7 @@ export abstract class HtmlTags {
   protected tag(node: number, inline = false): void {
     const { tree, tokens, sheet, style } = this;
     const first = tree.first(node);
+    if (this.isHalf(node)) return this.fixed(first + 1, tree.end(node));
     const last = tree.end(node) - 1;
     let attributes = 0;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) attributes++;

@@ -9,7 +9,8 @@ import { B } from "../kinds.js";
 import { RULES, R } from "../rules.js";
 import { whiteBelowCode } from "./code.js";
 import { BOX, ended, follows, taken } from "./items.js";
-import { innermost, leadOf, lineBefore, lineEnd, put, type Line } from "./lines.js";
+import { endOfLine } from "../../../core/text/width.js";
+import { innermost, leadOf, lineBefore, put, type Line } from "./lines.js";
 import { whiteBelow } from "./tags.js";
 
 /**
@@ -19,7 +20,7 @@ import { whiteBelow } from "./tags.js";
  */
 export function entered(text: string, at: number, style: Style): EnteredText {
   const above = lineBefore(text, at);
-  const rest = text.slice(at, lineEnd(text, at));
+  const rest = text.slice(at, endOfLine(text, at));
   const answer = enteredBehind(text, at, rest, above, style);
   const blank = blankBetween(text, rest, above);
   const { changes, caret } = answer;

@@ -1,12 +1,12 @@
 import { isBlankRow, trimmedEnd, trimmedStart } from "../../../core/text/blanks.js";
 import type { EnteredText } from "../../../core/language.js";
 import { applyChanges, type Change } from "../../../core/text/edits.js";
-import { startOfLine, whiteOf } from "../../../core/text/width.js";
+import { endOfLine, startOfLine, whiteOf } from "../../../core/text/width.js";
 import { parseBlocks, type Block, type Blocks, type Item, type List } from "../blocks.js";
 import { B } from "../kinds.js";
 import { numbersOf } from "../layout/leads.js";
 import { RULES, R } from "../rules.js";
-import { innermost, leadOf, lineBefore, lineEnd, put, type Line } from "./lines.js";
+import { innermost, leadOf, lineBefore, put, type Line } from "./lines.js";
 import { indented } from "./tags.js";
 import { wrappedLead } from "./wrapped.js";
 
@@ -49,7 +49,7 @@ export function follows(
   const marker = text.slice(item.marker, item.marker + item.length);
   const number = nextNumber(list, item);
   const sign = number === undefined ? marker : `${number}${marker.at(-1)!}`;
-  const content = text.slice(item.marker + item.length, lineEnd(text, item.marker));
+  const content = text.slice(item.marker + item.length, endOfLine(text, item.marker));
   const space = /^[ \t]+/.exec(content)?.[0] ?? " ";
   const gap = space.length > 4 ? " " : space;
   const box = BOX.test(trimmedStart(content)) ? "[ ] " : "";
@@ -63,7 +63,7 @@ const ANNOUNCES = /:[*_`]*$/;
 /** The marker that goes below an item whose text ends with a colon, where such an item above it holds a list; undefined else. */
 function listBelow(text: string, root: Block, item: Item): string | undefined {
   const announces = (one: Item): boolean => {
-    const end = lineEnd(text, one.marker);
+    const end = endOfLine(text, one.marker);
     return ANNOUNCES.test(trimmedEnd(text.slice(one.marker, end)));
   };
   if (!announces(item)) return undefined;
@@ -102,7 +102,7 @@ function renumbered(text: string, changes: readonly Change[], at: number, list: 
   const whole = listAt(root, first.marker);
   if (whole === undefined) return [];
   const before = listAt(
-    parseBlocks(text.slice(0, at) + text.slice(lineEnd(text, at))).root,
+    parseBlocks(text.slice(0, at) + text.slice(endOfLine(text, at))).root,
     first.marker,
   );
   const were = before === undefined ? [] : numbersOf(before);

@@ -19,12 +19,6 @@ export function lineBefore(text: string, at: number): Line {
   return { start, end };
 }
 
-export function lineEnd(text: string, at: number): number {
-  let end = at;
-  while (end < text.length && text[end] !== "\n" && text[end] !== "\r") end++;
-  return end;
-}
-
 /** The innermost block of a kind. */
 export const innermost = <T extends Block>(
   chain: readonly Block[],

@@ -117,9 +117,10 @@ class PythonLayout extends ExpressionLayout {
     return this.tree.kind(node) === N.Decorated ? this.tree.lastChild(node) : node;
   }
 
+  /** Whether a statement imports, be it written to its end or not. */
   private isImport(node: number): boolean {
-    const kind: N = this.tree.kind(node);
-    return kind === N.Import || kind === N.ImportFrom;
+    const first: T = this.tokens.kind(this.tree.first(node));
+    return first === T.Import || first === T.From;
   }
 
   /** Whether a statement is a string and nothing else. */
@@ -326,6 +327,11 @@ class PythonLayout extends ExpressionLayout {
   private definition(node: number): void {
     this.header(node, (t, child) => {
       const kind: N = this.tree.kind(child);
+      if (kind === N.Unparsed) {
+        this.sheet.set(t, Demand.AsWritten, R.Unparsed);
+        this.unparsed(child);
+        return undefined;
+      }
       const list = kind === N.Parameters || kind === N.TypeParameters;
       if (!list && kind !== N.Tuple && kind !== N.Paren) return false;
       if (this.previousIs(t, T.Arrow)) return false;
