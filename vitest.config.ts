@@ -4,7 +4,9 @@ export default defineConfig({
   test: {
     include: ["test/**/*.test.ts"],
     setupFiles: ["./test/support/seed.ts"],
-    testTimeout: 60_000,
+    // Far above what any test takes, as a busy machine may take four times as long: they end what hangs, and judge no pace.
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
     reporters: ["default", "./test/support/count.ts"],
   },
 });

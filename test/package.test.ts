@@ -38,7 +38,7 @@ beforeAll(() => {
   for (const name of [...Object.keys(dependencies), "@types", "undici-types"])
     symlinkSync(join(root, "node_modules", name), join(modules, name));
   writeFileSync(join(elsewhere, "package.json"), '{ "type": "module" }');
-}, 60_000);
+});
 
 test("nothing is packed that nobody uses", () => {
   const used =
@@ -100,7 +100,7 @@ describe("the programs of the documentation", () => {
       (error: unknown) => error as { stdout: string },
     );
     expect(stdout).toBe("");
-  }, 60_000);
+  });
 
   test.each(programs)("$name prints what its page says", ({ name, prints }) => {
     expect(run(process.execPath, [`${name}.js`])).toBe(prints);

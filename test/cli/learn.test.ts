@@ -29,7 +29,7 @@ test.each<Partial<Style>>([
   expect(learnt.style).toMatchObject(style);
   expect(learnt.changed).toBeLessThanOrEqual(learnt.lines * 0.002);
   expect(learnt.changedBefore).toBeGreaterThan(learnt.changed);
-}, 60_000);
+});
 
 test(
   "texts of several steps and line ends keep their own, which no value serves better",

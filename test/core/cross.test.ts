@@ -22,7 +22,7 @@ const PROGRAMS = [
 ];
 
 describe("programs crossed with one another stay the same programs and come to rest", () => {
-  test.each(PROGRAMS)("$language.name", { timeout: 120_000 }, async ({ language, texts }) => {
+  test.each(PROGRAMS)("$language.name", async ({ language, texts }) => {
     const { kept, failures } = await cross({ language, texts, count: 250, seed: 7, quiet: true });
     expect(failures.filter(({ kind }) => kind !== "unsettled")).toEqual([]);
     expect(kept).toBe(250);
@@ -38,7 +38,7 @@ const REPEATED = [
 ];
 
 describe("pieces repeated neither throw nor take time by their square", () => {
-  test.each(REPEATED)("$name", { timeout: 120_000 }, ({ name, count, step }) => {
+  test.each(REPEATED)("$name", ({ name, count, step }) => {
     expect(repeat({ only: name, quiet: true, count, step })).toBe(0);
   });
 });

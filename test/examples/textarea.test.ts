@@ -5,7 +5,7 @@ import { openExample, type Opened } from "../support/page.js";
 let opened: Opened;
 beforeAll(async () => {
   opened = await openExample("textarea");
-}, 120_000);
+});
 afterAll(() => opened.close());
 
 const area = () => opened.page.locator("#text");

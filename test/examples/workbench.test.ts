@@ -8,7 +8,7 @@ import { openExample, type Opened } from "../support/page.js";
 let opened: Opened;
 beforeAll(async () => {
   opened = await openExample("workbench");
-}, 120_000);
+});
 afterAll(() => opened.close());
 
 const READY = "html[data-ready]";
@@ -168,7 +168,7 @@ test("a replay types the text out from nothing, line by line right", async () =>
   await page.click("sl-tab[panel=replay]");
   await page.evaluate(() => ((document.getElementById("replay-speed") as any).value = 200));
   await page.click("#replay-play");
-  await page.getByText("8 of 8 lines right so far").waitFor({ timeout: 20_000 });
+  await page.getByText("8 of 8 lines right so far").waitFor();
   expect(await text("source")).toBe(source.trimEnd());
   expect(await page.locator("#replay-plot canvas").count()).toBe(1);
 });

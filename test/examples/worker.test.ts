@@ -5,7 +5,7 @@ import { openExample, type Opened } from "../support/page.js";
 let opened: Opened;
 beforeAll(async () => {
   opened = await openExample("worker");
-}, 120_000);
+});
 afterAll(() => opened.close());
 
 const ROUNDS: Readonly<Record<string, string>> = {
@@ -35,4 +35,4 @@ test.each(Object.entries(ROUNDS))("200 keys of %s without a pause", async (langu
   });
   const { text, caret } = typedAtOnce(languageId, keys, /^[\n}\])>;:/{.?&|+\- (]$/);
   expect(typed).toEqual({ text, caret });
-}, 60_000);
+});

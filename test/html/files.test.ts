@@ -28,7 +28,7 @@ test("pages are typed out, pasted back and left alone", () => {
   expect(disturbed.length).toBeLessThanOrEqual(asked * 0.02);
 });
 
-test("a browser draws the same page", { timeout: 60_000 }, async () => {
+test("a browser draws the same page", async () => {
   const browser = await browsers.launch({ executablePath: chromium()!, args: ["--no-sandbox"] });
   try {
     const context = await browser.newContext({ javaScriptEnabled: false });

@@ -19,7 +19,7 @@ describe.each(["razor", "aspx"] as const)("pages written by the rules of %s", (f
 
   test("are typed, pasted and moved right in 97 of 100 lines at least", () => {
     const tallies = new Map<string, [equal: number, tried: number]>();
-    for (const seed of PAGES.slice(0, 25)) {
+    for (const seed of PAGES.slice(0, 12)) {
       const { ways } = playFile(engine, engine.language(form)!, writtenPage(form, seed).wanted);
       for (const [way, { equal, tried }] of ways) {
         const [equals, all] = tallies.get(way) ?? [0, 0];

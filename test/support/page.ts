@@ -32,6 +32,7 @@ export async function openExample(name: string): Promise<Opened> {
     { origin: new URL(url).origin },
   );
   const page = await context.newPage();
+  page.setDefaultTimeout(120_000);
   await page.goto(url);
   return {
     page,
