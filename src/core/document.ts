@@ -264,7 +264,7 @@ export class Document {
     list.forEach(checkRange);
     const inConflict = this.inConflict();
     if (inConflict !== undefined) return inConflict;
-    const spans = list.map((range) => linesOf(range, this.lines.count));
+    const spans = list.map((range) => linesOf(range, this.lines));
     if (spans.length === 0) return this.answer([], [], []);
     const { from, to } = this.offsets(list[0]!);
     if (from === 0 && to === this.lines.length) return this.formatDocument(style);
@@ -532,7 +532,7 @@ export class Document {
     const view = viewed();
     const { lines, syntax, unbalanced } = view;
     const style = this.resolved(call, this.reading.steadyStyle(offsets));
-    const span = this.placed(view, linesOf(range, this.lines.count));
+    const span = this.placed(view, linesOf(range, this.lines));
     const place = { from: view.place(from), to: view.place(to) };
     const { isPrefixed } = this;
     const site = { language, syntax, style, lines, unbalanced, isPrefixed };
@@ -653,7 +653,7 @@ export class Document {
 
   /** The lines of ranges; all where they are left out. */
   private linesIn(ranges: readonly Range[] | undefined): "all" | readonly LineSpan[] {
-    return ranges?.map((range) => linesOf(range, this.lines.count)) ?? "all";
+    return ranges?.map((range) => linesOf(range, this.lines)) ?? "all";
   }
 
   /** The same lines in a view. */

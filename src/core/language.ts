@@ -255,8 +255,10 @@ export interface Language {
   /**
    * The changes that lay a whole text out, for a language whose white space says too much to be told gap by gap;
    * `layout` then keeps what is written.
+   *
+   * @param holds which changes may be made, where only a part of the lines is formatted.
    */
-  rewrite?(syntax: Syntax, style: Style): readonly Change[];
+  rewrite?(syntax: Syntax, style: Style, holds?: (change: Span) => boolean): readonly Change[];
 
   /** States the demands for every gap. */
   layout(sheet: Sheet, syntax: Syntax, style: Style): void;

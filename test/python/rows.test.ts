@@ -19,6 +19,47 @@ describe("rows of brackets, as PEP 8 shows them", () => {
           return {"ferry": ferry,
                   "berth": berth}
       `],
+    ["that stand in no column open their brackets", `
+      low = [
+          tide,
+      ]
+      calm = [tide for tide in tides
+          if tide.low]
+      seats = sum(ferry.seats
+            for ferry in fleet)
+      moor(boat, when=lambda tide: tide.low
+         and tide.calm)
+      sail(name=first
+         + last)
+      `, `
+      low = [
+          tide,
+      ]
+      calm = [
+          tide
+          for tide in tides
+          if tide.low
+      ]
+      seats = sum(
+          ferry.seats
+          for ferry in fleet
+      )
+      moor(
+          boat,
+          when=lambda tide: tide.low
+              and tide.calm,
+      )
+      sail(
+          name=first
+              + last,
+      )
+      `],
+    ["a clause that was split is none of them", `
+      calm = [tide for tide in
+              tides if tide.low]
+      `, `
+      calm = [tide for tide in tides if tide.low]
+      `],
     ["go with their bracket", `
       fares  =  price(adults,
                       children)

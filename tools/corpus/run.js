@@ -17,6 +17,7 @@ import { damage } from "./damage.js";
 import { judge, stopOracles } from "./oracles/index.js";
 import { halve } from "./half.js";
 import { unclose } from "./unclosed.js";
+import { formatParts } from "./parts.js";
 import { repeat } from "./repeat.js";
 import { splittableLines } from "./overlong.js";
 import { hidesStep, scramble } from "./scramble.js";
@@ -42,11 +43,12 @@ const damaged = Number(flag("--damage") ?? 0);
 const changes = Number(flag("--changes") ?? 0);
 const unclosed = Number(flag("--unclosed") ?? 0);
 const halved = Number(flag("--half") ?? 0);
+const parts = Number(flag("--parts") ?? 0);
 const style = JSON.parse(flag("--style") ?? "{}");
 const verbose = Number(flag("--show") ?? 5);
 if (argv.length === 0) {
   console.error(
-    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--half FILES] [--style JSON] [--show FINDINGS]\n"
+    "Usage: npm run corpus -- DIR… [--most FILES] [--damage FILES] [--changes PER FILE] [--unclosed FILES] [--half FILES] [--parts PER FILE] [--style JSON] [--show FINDINGS]\n"
     + "       npm run corpus -- DIR… --cross PROGRAMS [--seed NUMBER] [--most FILES] [--show FINDINGS]\n"
     + "       npm run corpus -- DIR… --churn [--style-file FILE] [--most FILES] [--show LINES]\n"
     + "       npm run corpus -- --repeat [LANGUAGE] [--pairs] [--contexts]",
@@ -149,6 +151,8 @@ async function checkFile(language, path, text, row) {
   if (row.files <= unclosed)
     unclose(language, text, row, (detail) => find("unclosed", path, detail));
   if (row.files <= halved) halve(language, text, row, (detail) => find("half", path, detail));
+  if (parts > 0)
+    await formatParts(language, path, text, parts, row, (detail) => find("parts", path, detail));
   if (changes > 0 && language.sequence !== undefined)
     change(language, text, changes, row, (detail) => find("changes", path, detail));
   if (row.files <= damaged) damage(language, text, row, (detail) => find("damage", path, detail));
@@ -177,6 +181,10 @@ const fresh = () => ({
   least: 0,
   uncloses: 0,
   strays: 0,
+  parts: 0,
+  outside: 0,
+  partBroken: 0,
+  partUnstable: 0,
   halves: 0,
   jumps: 0,
   changes: 0,
@@ -271,6 +279,10 @@ for (const [name, row] of totals) {
   console.log(
     `  ${"edit cost against the least".padEnd(34)}${(row.cost / Math.max(1, row.least)).toFixed(4).padStart(7)}`,
   );
+  if (row.parts > 0)
+    console.log(
+      `  formatted in part: ${row.parts} times, ${row.outside} edits outside, ${row.partBroken} not the same program, ${row.partUnstable} not stable`,
+    );
   if (row.halves > 0)
     console.log(`  saved half written: ${row.halves} times, ${row.jumps} not as before once whole`);
   if (row.uncloses > 0)

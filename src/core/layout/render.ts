@@ -14,17 +14,22 @@ import { leastOf } from "../text/least.js";
 import { endsLineAt, isLineEnd } from "../text/line-ends.js";
 import { indentColumn, startOfLine } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
-import { Mark, type Sheet } from "./sheet.js";
+import { Demand, Mark, type Sheet } from "./sheet.js";
 import { KEPT, type Insert, type Solution } from "./solution.js";
 
-/** The changes that turn a sheet's text into the solution, sorted and minimal. */
+/**
+ * The changes that turn a sheet's text into the solution, sorted and minimal.
+ *
+ * @param frozen which gaps count as they stand: blanks before their line ends go all the same.
+ */
 export function render(
   sheet: Sheet,
   solution: Solution,
   style: Style,
   language: Words,
+  frozen?: (gap: number) => boolean,
 ): ChangeList {
-  return new Renderer(sheet, solution, style, language).run();
+  return new Renderer(sheet, solution, style, language, frozen).run();
 }
 
 /** What rendering asks of a language. */
@@ -54,6 +59,7 @@ class Renderer {
     private readonly solution: Solution,
     private readonly style: Style,
     private readonly language: Words,
+    private readonly frozen: ((gap: number) => boolean) | undefined,
   ) {
     this.eol = LINE_ENDS[style.endOfLine];
     this.tokens = sheet.tokens;
@@ -132,17 +138,26 @@ class Renderer {
     const moves =
       endsLine
       && (indentColumn(text, start, to, this.style.tabWidth) !== column || this.getsTabs(g, start));
-    if (!moves && prefix === "") return;
-    const indent = moves ? start : to;
-    const moved = moves ? indentText(this.style, column) : "";
+    const trims = endsLine && this.trims(g);
+    if (!moves && !trims && prefix === "") return;
+    const above = text.slice(from, start);
+    const indent = moves ? indentText(this.style, column) : text.slice(start, to);
     pushChanges(
       this.changes,
       text,
       from,
       to,
-      prefix + text.slice(from, indent) + moved,
+      prefix + (trims ? above.replace(/[ \t]+/g, "") : above) + indent,
       this.ruleOf(g),
     );
+  }
+
+  /** Whether blanks before the line ends of a gap that stands go. */
+  private trims(g: number): boolean {
+    if (this.frozen?.(g) !== true || !this.style.trimTrailingWhitespace) return false;
+    const demand: Demand = this.sheet.demand[g]!;
+    const isStated = demand > Demand.AsWritten && demand !== Demand.Fixed;
+    return isStated && !this.sheet.is(g, Mark.KeepsBlanks);
   }
 
   /** Whether a line that is held begins with blanks, where those make blocks and a line next to what is held gets tabs. */

@@ -4,8 +4,9 @@ import type { Span } from "../outline/excerpt.js";
 import { withLineEnds } from "../layout/line-ends.js";
 import { render } from "../layout/render.js";
 import { Sheet } from "../layout/sheet.js";
-import type { FindEdges, SolverOptions } from "../layout/solution.js";
+import type { FindEdges } from "../layout/solution.js";
 import { solve } from "../layout/solver/index.js";
+import { keepForm, type Part } from "../layout/part.js";
 import { placeTrivia } from "../layout/trivia.js";
 import { sameStyle, type Style } from "../style/style.js";
 import { TokenFlag } from "../syntax/tokens.js";
@@ -16,15 +17,20 @@ import { heldOf } from "../outline/holds.js";
 import type { Change } from "../text/edits.js";
 import { behindBlanks } from "../text/width.js";
 
-/**
- * The changes that format a whole text. `part` says which gaps count as they stand, and whether all line
- * ends do.
- */
+/** What is formatted of a text where it is not all of it. */
+export interface PartOptions extends Part {
+  /** Whether a change lies in it. */
+  readonly holds: (change: Span) => boolean;
+  /** Whether every line end stays, and none comes. */
+  readonly withinLines: boolean;
+}
+
+/** The changes that format a text, or a part of its lines. */
 export function formatWhole(
   language: Language,
   syntax: Syntax,
   style: Style,
-  part?: Required<Pick<SolverOptions, "frozen" | "withinLines">>,
+  part?: PartOptions,
   edges?: FindEdges,
 ): ChangeList {
   if (holdsFile(syntax)) return new ChangeList();
@@ -44,18 +50,19 @@ function laidOut(
   language: Language,
   syntax: Syntax,
   style: Style,
-  part: Required<Pick<SolverOptions, "frozen" | "withinLines">> | undefined,
+  part: PartOptions | undefined,
   edges: FindEdges | undefined,
 ): ChangeList {
-  if (language.rewrite !== undefined) return rewritten(language.rewrite(syntax, style), syntax);
+  if (language.rewrite !== undefined)
+    return rewritten(language.rewrite(syntax, style, part?.holds), syntax);
   const sheet = demands(language, syntax, style);
   const solution = solve(sheet, {
     style,
     language,
-    ...(part === undefined ? {} : { ...part, follows: true }),
+    ...(part === undefined ? {} : { ...part, follows: true, spaced: keepForm(sheet, part) }),
     edges: edges?.(syntax.tokens),
   });
-  return render(sheet, solution, style, language);
+  return render(sheet, solution, style, language, part?.frozen);
 }
 
 /** A language's own changes, without those of what comments hold off. */

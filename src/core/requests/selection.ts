@@ -1,10 +1,12 @@
 import type { Language, Syntax } from "../language.js";
 import type { FindEdges } from "../layout/solution.js";
 import type { Style } from "../style/style.js";
+import type { Span } from "../outline/excerpt.js";
+import { TokenFlag, type TokenTable } from "../syntax/tokens.js";
 import type { Change } from "../text/edits.js";
 import type { LineIndex } from "../text/lines.js";
 import type { LineSpan } from "../text/touched.js";
-import { formatWhole } from "./document.js";
+import { formatWhole, type PartOptions } from "./document.js";
 
 /** Whether a line lies in one of the spans. */
 export function insideOf(spans: readonly LineSpan[]): (line: number) => boolean {
@@ -36,12 +38,39 @@ export function formatLines(
   { withinLines = false, first = 0, edges }: LineOptions = {},
 ): Change[] {
   const { tokens } = syntax;
-  const frozen = (gap: number): boolean => gap < first || !inside(lines.lineAt(tokens.gapEnd(gap)));
-  return [...formatWhole(language, syntax, style, { frozen, withinLines }, edges)].filter(
-    ({ from, to }) => {
-      for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
-        if (!inside(line)) return false;
-      return true;
+  const endOf = (gap: number): number => lines.lineAt(tokens.gapEnd(gap));
+  const holds = ({ from, to }: Span): boolean => {
+    for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
+      if (!inside(line)) return false;
+    return true;
+  };
+  const part: PartOptions = {
+    frozen: (gap) => gap < first || !inside(endOf(gap)),
+    isEdge: (gap) => !inside(lines.lineAt(tokens.gapStart(gap))),
+    isLong(gap) {
+      const line = endOf(gap);
+      return lines.lineEnd(line) - lines.lineStart(line) > style.maxLineLength;
     },
-  );
+    holds,
+    withinLines,
+  };
+  const changes = [...formatWhole(language, syntax, style, part, edges)];
+  const torn = new Set<number>();
+  for (const change of changes) {
+    const t = holds(change) ? NO_TOKEN : longTokenAt(tokens, change);
+    if (t !== NO_TOKEN) torn.add(t);
+  }
+  return changes.filter((change) => (
+    holds(change) && (torn.size === 0 || !torn.has(longTokenAt(tokens, change)))
+  ));
+}
+
+const NO_TOKEN = -1;
+
+/** The token of several lines within which a change lies: what is changed of it goes together, as its quotes. */
+function longTokenAt(tokens: TokenTable, { from, to }: Span): number {
+  const t = tokens.lastAt(from);
+  if (t < 0 || from >= tokens.end(t) || to <= tokens.start(t) || tokens.isTrivia(t))
+    return NO_TOKEN;
+  return tokens.has(t, TokenFlag.MultiLine) ? t : NO_TOKEN;
 }

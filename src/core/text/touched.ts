@@ -1,4 +1,4 @@
-import type { Range } from "./lines.js";
+import type { Lines, Range } from "./lines.js";
 
 /** A stretch of whole lines, zero-based, first and last included. */
 export interface LineSpan {
@@ -7,13 +7,15 @@ export interface LineSpan {
 }
 
 /**
- * The lines of a range in a text of `count` lines. One that ends at the start of a line does not touch that line,
- * unless it is empty.
+ * The lines of a range in a text. One that ends at the start of a line does not touch that line, unless it is empty, or the
+ * text ends there too.
  */
-export function linesOf({ start, end }: Range, count: number): LineSpan {
+export function linesOf({ start, end }: Range, lines: Lines): LineSpan {
+  const { count } = lines;
   const first = Math.min(start.line, count - 1);
   const last = Math.min(end.line, count - 1);
-  const ends = last > first && end.character === 0 && end.line < count;
+  const before = end.character === 0 && end.line < count && lines.lineStart(last) < lines.length;
+  const ends = last > first && before;
   return { first, last: ends ? last - 1 : Math.max(first, last) };
 }
 

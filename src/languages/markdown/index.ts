@@ -31,8 +31,8 @@ export const markdown: Language = {
   parse: parseMarkdown,
   isUnit: () => false,
   comparable,
-  rewrite: (syntax: Syntax, style) =>
-    rewritten(syntax.tokens.text, (syntax as MarkdownSyntax).blocks, style),
+  rewrite: (syntax: Syntax, style, holds) =>
+    rewritten(syntax.tokens.text, (syntax as MarkdownSyntax).blocks, style, holds),
   layout(sheet) {
     // White space says too much here for gaps to be laid out one by one.
     sheet.demand.fill(Demand.AsWritten);

@@ -53,7 +53,7 @@ export abstract class Depths extends SolverState {
     const ends = FrameFlag.Block | (spaced === undefined ? FrameFlag.Bracket : 0);
     for (let inner = f; steps === 0;) {
       const outer = frames.parent(inner);
-      if (outer === ROOT || frames.has(outer, ends)) return 0;
+      if (outer === ROOT || frames.has(outer, ends) || this.state[outer] === State.Rows) return 0;
       const begin = frames.begin(outer);
       if (!frozen(begin) || tokens.onNewLine(begin)) return 0;
       steps = frames.stepsOf(outer);

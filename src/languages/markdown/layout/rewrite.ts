@@ -32,10 +32,17 @@ interface Wanted {
 /**
  * The changes that lay out a text with marks. Each is made only where the blocks stay what they are: what
  * lists come to is left out, and then all of it, where they would not.
+ *
+ * @param holds which changes may be made, where only a part of the lines is laid out.
  */
-export function rewritten(text: string, blocks: Blocks, style: Style): Change[] {
+export function rewritten(
+  text: string,
+  blocks: Blocks,
+  style: Style,
+  holds: (change: Change) => boolean = () => true,
+): Change[] {
   for (const lists of [true, false]) {
-    const changes = [...new Rewriter(text, blocks, style, lists).changes()];
+    const changes = [...new Rewriter(text, blocks, style, lists).changes()].filter(holds);
     if (changes.length === 0) return changes;
     const after = applyChanges(text, changes);
     if (sameMeaning(text, blocks, after, parseBlocks(after))) return changes;

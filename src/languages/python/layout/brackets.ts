@@ -9,12 +9,26 @@ import {
   openRow,
 } from "../../../core/layout/items.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
-import { holdsSplit, holdsWord, splitAtOwn } from "../../../core/layout/written.js";
+import { holdsWord, splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import { N, T, isBracket } from "../kinds.js";
 import { R } from "../rules.js";
 import { LayoutBase } from "./base.js";
 import { rowsOf } from "./rows.js";
+
+/** What splits at signs of its own. */
+const RUNS: ReadonlySet<N> = new Set([N.Binary, N.Ternary, N.Comprehension]);
+
+/** What holds a value last, with words or a sign in front. */
+const WRAPS: ReadonlySet<N> = new Set([
+  N.Argument,
+  N.Parameter,
+  N.Pair,
+  N.Named,
+  N.Lambda,
+  N.Yield,
+  N.Starred,
+]);
 
 /** Lists in brackets of every kind. */
 export abstract class BracketLayout extends LayoutBase {
@@ -56,7 +70,8 @@ export abstract class BracketLayout extends LayoutBase {
     );
     const hug = this.hugOfLast(node, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
-    const hang = items.count > 1 || kind === N.Dict ? 1 : 0;
+    const isWrapped = items.last !== NONE && WRAPS.has(tree.kind(items.last));
+    const hang = items.count > 1 || kind === N.Dict || isWrapped ? 1 : 0;
     this.bracketed++;
     const { inRows, rowStart } = this;
     this.inRows = rows >= 0 && items.count === 1;
@@ -130,15 +145,23 @@ export abstract class BracketLayout extends LayoutBase {
     }
   }
 
-  /** Whether one of several items is a run of operators or of strings that the author split: all get lines of their own. */
+  /** Whether one of the items is a run of operators or of strings that the author split: all get lines of their own. */
   private holdsSplitRun(node: number): boolean {
-    if (this.keepsSplit && holdsSplit(this, node, N.Binary)) return true;
     const { tree } = this;
     for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      if (this.keepsSplit && this.isSplitRun(c)) return true;
       const parts = this.leadingStrings(c);
       if (parts !== NONE && this.splitsStrings(parts)) return true;
     }
     return false;
+  }
+
+  /** Whether a value, that of a keyword or behind other words, is a run that the author split at its own signs. */
+  private isSplitRun(value: number): boolean {
+    const { tree } = this;
+    let run = value;
+    while (run !== NONE && WRAPS.has(tree.kind(run))) run = tree.lastChild(run);
+    return run !== NONE && RUNS.has(tree.kind(run)) && splitAtOwn(this, run);
   }
 
   /** The string of several parts that a value begins with, or `NONE`. */

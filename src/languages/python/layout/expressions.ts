@@ -10,6 +10,9 @@ import { BracketLayout } from "./brackets.js";
 
 /** Expressions, and values that brackets may be put around. */
 export abstract class ExpressionLayout extends BracketLayout {
+  /** Whether the clauses of the comprehension that is laid out keep line ends of the author's. */
+  protected keepsClauses = false;
+
   // Values that brackets may be put around
 
   /**
@@ -155,19 +158,34 @@ export abstract class ExpressionLayout extends BracketLayout {
    * An expression that splits at signs of its own.
    *
    * @param rows whether it lies in rows that stay, and the author's lines end where it may split.
+   * @param keeps whether what the author split stays split.
    */
-  protected folded(node: number, hang: number, rule: Rule, rows = false): void {
+  protected folded(
+    node: number,
+    hang: number,
+    rule: Rule,
+    rows = false,
+    keeps = this.keepsSplit,
+  ): void {
     const { tree, sheet, inRows } = this;
     this.inRows = false;
     sheet.open(
       tree.first(node) + 1,
       tree.end(node) - 1,
-      ownSplit(this, node, this.keepsSplit) | (rows ? FrameFlag.Flow : 0),
+      ownSplit(this, node, keeps) | (rows ? FrameFlag.Flow : 0),
       hang,
     );
     this.run(node, rule);
     sheet.close();
     this.inRows = inRows;
+  }
+
+  /** Its clauses keep the author's line ends in rows only: elsewhere they would stand in no column of theirs. */
+  protected comprehension(node: number): void {
+    const around = this.keepsClauses;
+    this.keepsClauses = this.keepsSplit && this.inRows;
+    this.folded(node, 0, this.comprehensionRule, this.inRows);
+    this.keepsClauses = around;
   }
 
   protected binary(node: number, hang: number): void {

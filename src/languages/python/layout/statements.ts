@@ -212,12 +212,11 @@ class PythonLayout extends ExpressionLayout {
       case N.Yield: return this.yields(node);
       case N.Binary: return this.binary(node, hang);
       case N.Ternary: return this.ternary(node, hang);
-      case N.Comprehension:
-        return this.folded(node, 0, this.comprehensionRule, this.inRows);
+      case N.Comprehension: return this.comprehension(node);
       case N.ComprehensionClause:
         // Where nothing in it has brackets to split, a line may end before `in`.
         if (this.breakInside(this.tree.child(node), true) > 0) return this.run(node, this.wordRule);
-        return this.folded(node, 0, this.clauseRule);
+        return this.folded(node, 0, this.clauseRule, false, this.keepsClauses);
       case N.Strings: return this.strings(node);
       case N.ExpressionList: return this.folded(node, 0, this.commaRule);
       case N.Power: return this.run(node, this.powerRule);

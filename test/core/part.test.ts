@@ -1,0 +1,192 @@
+import { describe, expect, test } from "vitest";
+import { applyEdits } from "oak-tide";
+import { dedent, open } from "../support/format.js";
+
+/** A name, a language, a text in which signs mark the lines that are formatted, and what becomes of it. */
+type Row = readonly [name: string, languageId: string, marked: string, wanted: string];
+
+const ROWS: readonly Row[] = [
+  [
+    "half a call stays in its lines",
+    "javascript",
+    `
+    > moor(boat,crew,
+        tide,pier)
+    `,
+    `
+    moor(boat, crew,
+      tide,pier)
+    `,
+  ],
+  [
+    "and so does its end",
+    "javascript",
+    `
+      moor(boat,crew,
+    >      tide,pier)
+    `,
+    `
+     moor(boat,crew,
+       tide, pier);
+    `,
+  ],
+  [
+    "a list with an item a line goes on with that",
+    "javascript",
+    `
+      moor(
+        boat,
+    >   crew,tide,
+        pier,
+      );
+    `,
+    `
+     moor(
+       boat,
+       crew,
+       tide,
+       pier,
+     );
+    `,
+  ],
+  [
+    "an operator that ends the part does not stand alone",
+    "typescript",
+    `
+    > const calm=low &&
+        high
+        && still;
+    `,
+    `
+     const calm = low &&
+       high
+       && still;
+    `,
+  ],
+  [
+    "nor does one whose other line is the part",
+    "typescript",
+    `
+      if (low &&
+    >         high) {
+        sail();
+      }
+    `,
+    `
+     if (low &&
+       high) {
+       sail();
+     }
+    `,
+  ],
+  [
+    "operators at the ends of lines keep them there",
+    "python",
+    `
+      names = (tides.names +
+    >          piers.names+
+    >          crews.names +
+               boats.names)
+    `,
+    `
+     names = (tides.names +
+              piers.names +
+              crews.names +
+              boats.names)
+    `,
+  ],
+  [
+    "a line that is too long breaks all the same",
+    "javascript",
+    `
+    > moor(boatOfTheMorning, crewOfTheMorning, tideOfTheMorning, pierOfTheMorning, gangwayOfTheMorning,springOfToday,
+        ropes);
+    `,
+    `
+     moor(
+       boatOfTheMorning,
+       crewOfTheMorning,
+       tideOfTheMorning,
+       pierOfTheMorning,
+       gangwayOfTheMorning,
+       springOfToday,
+       ropes);
+    `,
+  ],
+  [
+    "a backslash stays where what it carries on is outside",
+    "python",
+    `
+    > from gullhaven.tides  import \\
+          low, high
+    `,
+    `
+     from gullhaven.tides import \\
+         low, high
+    `,
+  ],
+  [
+    "and goes where all of it is in the part",
+    "python",
+    `
+    > assert low, \\
+    >     high
+    `,
+    `
+     assert low, high
+    `,
+  ],
+  [
+    "the quotes of a text that goes on outside stay",
+    "python",
+    `
+      def tide():
+    >     '''The next
+          low water.'''
+    `,
+    `
+     def tide():
+         '''The next
+         low water.'''
+    `,
+  ],
+  [
+    "an item that would leave its list stays in it",
+    "markdown",
+    `
+      1. Moor the boat
+    >   - with two ropes
+        - and a spring
+      2. Open the gangway
+    `,
+    `
+     1. Moor the boat
+       - with two ropes
+       - and a spring
+     2. Open the gangway
+    `,
+  ],
+];
+
+describe("some lines of a text", () => {
+  test.each(ROWS)("%s", (_, languageId, marked, wanted) => {
+    const rows = dedent(marked).split("\n");
+    const text = rows.map((row) => row.slice(2)).join("\n");
+    const isIn = (row: string): boolean => row.startsWith(">");
+    const first = rows.findIndex(isIn);
+    const start = { line: first, character: 0 };
+    const end = { line: first + rows.filter(isIn).length, character: 0 };
+    const { edits } = open(languageId, text).formatSelection({ start, end });
+    expect(applyEdits(text, edits)).toBe(dedent(wanted));
+  });
+
+  test("lose the blanks at their ends, and those of the text at its end", () => {
+    const formatted = (text: string, first: number, last: number): string => {
+      const range = { start: { line: first, character: 0 }, end: { line: last, character: 0 } };
+      return applyEdits(text, open("css", text).formatSelection(range).edits);
+    };
+    const text = ".low {}  \n.high {}  \n \n.pier {}\n\n\n";
+    expect(formatted(text, 1, 3)).toBe(".low {}  \n.high {}\n\n.pier {}\n\n\n");
+    expect(formatted(text, 3, 6)).toBe(".low {}  \n.high {}  \n \n.pier {}\n");
+  });
+});
