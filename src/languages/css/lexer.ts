@@ -1,6 +1,7 @@
 import { blanksEnd, blanksStart } from "../../core/text/blanks.js";
 import { FRONT_MATTER, frontMatterEnd } from "../../core/front-matter.js";
 import { Char } from "../../core/text/characters.js";
+import { isAloneOnLine, templateTagEnd } from "../../core/text/template-tag.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { FLAG, T, type Dialect } from "./kinds.js";
 
@@ -81,7 +82,8 @@ class CssLexer {
           this.at++;
           break;
         case Class.Sign:
-          this.sign(c);
+          if (c === Char.LeftBrace && templateTagEnd(text, this.at) > 0) this.word();
+          else this.sign(c);
           break;
         case Class.Quote:
           this.string(c);
@@ -161,6 +163,9 @@ class CssLexer {
     if (text.startsWith("<!--", at)) return this.add(T.PageComment, at + 4, 0);
     if (text.startsWith("-->", at)) return this.add(T.PageComment, at + 3, 0);
     const first = text.charCodeAt(at);
+    const tag = mayBeTag(first) ? templateTagEnd(text, at) : 0;
+    if (tag > 0 && isAloneOnLine(text, at, tag))
+      return this.add(T.Comment, tag, TokenFlag.Trivia | TokenFlag.EndsLine);
     if (this.inTest && this.testEnd(at) > 0) return this.add(T.Word, this.testEnd(at), 0);
     const operatorEnd = OPERATES[first] === 1 ? this.operatorEnd(at) : 0;
     if (operatorEnd > 0) return this.add(T.Word, operatorEnd, 0);
@@ -169,7 +174,9 @@ class CssLexer {
     for (; i < text.length; i++) {
       const c = text.charCodeAt(i);
       if (c >= 128) continue;
-      if (c === Char.Hash || c === Char.At) {
+      const end = mayBeTag(c) ? templateTagEnd(text, i) : 0;
+      if (end > 0) i = end - 1;
+      else if (c === Char.Hash || c === Char.At) {
         const end = this.interpolationEnd(i);
         if (end > 0) {
           if (/[\r\n]/.test(text.slice(i, end))) lines |= TokenFlag.MultiLine;
@@ -309,6 +316,9 @@ class CssLexer {
     return 0;
   }
 }
+
+/** Whether a tag that fills the file from outside may begin with a character. */
+const mayBeTag = (c: number): boolean => c === Char.LeftBrace || c === Char.Less;
 
 /** A text in a script, or a bracket. */
 const SCRIPT_PART = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'|[()]/g;

@@ -3,9 +3,13 @@ import { Char } from "../../core/text/characters.js";
 import { isLineTerminator } from "../../core/text/line-ends.js";
 import { Ahead } from "../../core/text/ahead.js";
 import { Ended, StringReader } from "../../core/text/strings.js";
+import { isAloneOnLine, templateTagEnd } from "../../core/text/template-tag.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 import { isPart, isStart, wordEnd, wordKind } from "./words.js";
+
+/** Two braces with what may be a statement in them. */
+const MAY_BE_BLOCKS = /^\{\{(?!~?(?:[#/>^]|else\b))/;
 
 /** A place to come back to. */
 export interface LexerMark {
@@ -114,10 +118,23 @@ export class Lexer {
         // Comments of scripts in pages (ECMA-262, B.1.1).
         this.lineComment(start);
         continue;
+      } else if (lineStart && this.isTemplateTag(start, c)) {
+        this.lineComment(start);
+        continue;
       }
       this.token(start, c);
       return tokens.count - 1;
     }
+  }
+
+  /** Whether a line holds nothing but a tag that fills the file from outside: it is read as a comment. */
+  private isTemplateTag(start: number, c: number): boolean {
+    if (c !== Char.LeftBrace && c !== Char.Less) return false;
+    const { text } = this;
+    const end = templateTagEnd(text, start);
+    return (
+      end > 0 && isAloneOnLine(text, start, end) && !MAY_BE_BLOCKS.test(text.slice(start, end))
+    );
   }
 
   /** How far the text was looked at beyond the last token since this was last asked; 0 for nowhere. */

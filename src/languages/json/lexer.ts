@@ -2,6 +2,7 @@ import { blanksStart } from "../../core/text/blanks.js";
 import { Char } from "../../core/text/characters.js";
 import { isLineEnd } from "../../core/text/line-ends.js";
 import { Ended, StringReader } from "../../core/text/strings.js";
+import { isAloneOnLine, templateTagEnd } from "../../core/text/template-tag.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
@@ -36,8 +37,10 @@ class JsonLexer {
         this.at++;
         continue;
       }
+      const tag = c === Char.LeftBrace || c === Char.Less ? templateTagEnd(text, this.at) : 0;
       const sign = signOf(c);
-      if (sign !== T.End) this.add(sign, this.at + 1, 0);
+      if (tag > 0) this.templateTag(tag);
+      else if (sign !== T.End) this.add(sign, this.at + 1, 0);
       else if (c === QUOTE || c === APOSTROPHE) this.string();
       else if (c === SLASH) this.comment();
       else this.word();
@@ -49,6 +52,13 @@ class JsonLexer {
     this.tokens.add(kind, this.at, end, this.newLine ? flags | TokenFlag.OnNewLine : flags);
     this.newLine = false;
     this.at = end;
+  }
+
+  /** A tag that fills the file from outside: a value, or what has a line for itself. */
+  private templateTag(end: number): void {
+    const isAlone = isAloneOnLine(this.text, this.at, end);
+    if (isAlone) this.add(T.Comment, end, TokenFlag.Trivia | TokenFlag.EndsLine);
+    else this.add(T.Word, end, 0);
   }
 
   /** A string; its line ends one that is left open. */
