@@ -133,6 +133,21 @@ describe("what is white to the eye alone is a letter", () => {
   ]);
 });
 
+describe("lines of white space in a fence that moves", () => {
+  table([
+    [
+      "hold no more than what was code",
+      "* a\n   ```\n   b\n   \n     \n   c\n   ```\n",
+      "* a\n  ```\n  b\n\n    \n  c\n  ```\n",
+    ],
+    [
+      "and stay in one that does not",
+      "* a\n  ```\n  b\n   \n  ```\n",
+      "* a\n  ```\n  b\n   \n  ```\n",
+    ],
+  ]);
+});
+
 describe("the end of a text", () => {
   table([
     ["brings a line end of the text's own kind", "a\r\nb", "a\r\nb\r\n"],

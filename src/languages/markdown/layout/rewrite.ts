@@ -245,12 +245,23 @@ class Rewriter {
 
   private fence(fence: Fence, lead: Lead): void {
     const { rows, closed, indent } = fence;
+    const column = rows[0]!.column + indent;
     rows.forEach((row, i) => {
       const isEdge = i === 0 || (closed && i === rows.length - 1);
       if (isEdge) return this.line(row, lead, 0, R.Indent);
       this.kept.add(row.line);
-      this.moved(row, lead, Math.min(indent, this.whiteOf(row)));
+      if (this.blank[row.line] === 1) this.movedBlank(row, lead, column);
+      else this.moved(row, lead, Math.min(indent, this.whiteOf(row)));
     });
+  }
+
+  /** A line of white space in a fence that stood in a column: what reaches beyond that is code, and no more than that. */
+  private movedBlank(row: Row, lead: Lead, column: number): void {
+    const before = lead(row.line);
+    if (before === undefined || before.length === column) return;
+    const beyond = row.column + this.whiteOf(row) - column;
+    const text = beyond > 0 ? before + " ".repeat(beyond) : trimmedEnd(before);
+    this.want(row.line, text, R.Indent);
   }
 
   private asIs(block: Block, lead: Lead): void {
