@@ -137,6 +137,42 @@ const ROWS: readonly Row[] = [
     `,
   ],
   [
+    "brackets come only around what is all in the part",
+    "typescriptreact",
+    `
+      function berth() {
+    >   pier= <Berth free>
+          <Gangway />
+        </Berth>
+
+    >   sail( )
+      }
+    `,
+    `
+     function berth() {
+       pier = <Berth free>
+         <Gangway />
+       </Berth>
+
+       sail();
+     }
+    `,
+  ],
+  [
+    "nor do they lack their other one behind a line that is outside",
+    "python",
+    `
+    > from gullhaven.tides  import \\
+          Tide, \\
+    >     LowWater,HighWater
+    `,
+    `
+     from gullhaven.tides import \\
+         Tide, \\
+         LowWater, HighWater
+    `,
+  ],
+  [
     "the quotes of a text that goes on outside stay",
     "python",
     `
@@ -172,11 +208,12 @@ describe("some lines of a text", () => {
   test.each(ROWS)("%s", (_, languageId, marked, wanted) => {
     const rows = dedent(marked).split("\n");
     const text = rows.map((row) => row.slice(2)).join("\n");
-    const isIn = (row: string): boolean => row.startsWith(">");
-    const first = rows.findIndex(isIn);
-    const start = { line: first, character: 0 };
-    const end = { line: first + rows.filter(isIn).length, character: 0 };
-    const { edits } = open(languageId, text).formatSelection({ start, end });
+    const ranges = rows.flatMap((row, line) => (
+      row.startsWith(">")
+        ? [{ start: { line, character: 0 }, end: { line: line + 1, character: 0 } }]
+        : []
+    ));
+    const { edits } = open(languageId, text).formatSelection(ranges);
     expect(applyEdits(text, edits)).toBe(dedent(wanted));
   });
 

@@ -152,7 +152,14 @@ async function checkFile(language, path, text, row) {
     unclose(language, text, row, (detail) => find("unclosed", path, detail));
   if (row.files <= halved) halve(language, text, row, (detail) => find("half", path, detail));
   if (parts > 0)
-    await formatParts(language, path, text, parts, row, (detail) => find("parts", path, detail));
+    await formatParts(
+      language,
+      path,
+      text,
+      { count: parts, style },
+      row,
+      (detail) => find("parts", path, detail),
+    );
   if (changes > 0 && language.sequence !== undefined)
     change(language, text, changes, row, (detail) => find("changes", path, detail));
   if (row.files <= damaged) damage(language, text, row, (detail) => find("damage", path, detail));

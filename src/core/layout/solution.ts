@@ -46,6 +46,8 @@ export interface SolverOptions {
   readonly language: Pick<Language, "trailingSpace" | "breaksAnywhere" | "notation" | "typing">;
   /** Gaps that keep their text, for requests that see only part of a document. */
   readonly frozen?: (gap: number) => boolean;
+  /** Of the others: those that lie on a line too that is not formatted. */
+  readonly isCut?: (gap: number) => boolean;
   /** Whether a line goes to the column of the line before it in its frame, where that stands as it is. */
   readonly follows?: boolean;
   /** Whether every line end stays, and none comes: only what is within lines is put in order. */

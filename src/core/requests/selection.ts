@@ -46,7 +46,7 @@ export function formatLines(
   };
   const part: PartOptions = {
     frozen: (gap) => gap < first || !inside(endOf(gap)),
-    isEdge: (gap) => !inside(lines.lineAt(tokens.gapStart(gap))),
+    isCut: (gap) => !holds({ from: tokens.gapStart(gap), to: tokens.gapEnd(gap) }),
     isLong(gap) {
       const line = endOf(gap);
       return lines.lineEnd(line) - lines.lineStart(line) > style.maxLineLength;

@@ -1,6 +1,7 @@
 import { TokenFlag } from "../../syntax/tokens.js";
 import { rowsAround, rowsFit } from "../rows.js";
 import { Demand, FrameFlag, Mark, ROOT } from "../sheet.js";
+import { isWhole } from "../part.js";
 import { splitAsItStands } from "../standing.js";
 import { Depths } from "./depths.js";
 import { State } from "./state.js";
@@ -11,9 +12,13 @@ export abstract class Fitting extends Depths {
     const { frames } = this.sheet;
     const begin = frames.begin(f);
     const end = frames.end(f) + 1;
-    const { frozen } = this.options;
+    const { frozen, isCut } = this.options;
     if (this.isEdge(f)) return State.Pass;
-    if (frozen !== undefined && frames.has(f, FrameFlag.Parens) && (frozen(begin) || frozen(end)))
+    if (
+      frozen !== undefined
+      && frames.has(f, FrameFlag.Parens)
+      && !isWhole(begin, end, frozen, isCut)
+    )
       return State.Pass;
     if (frames.has(f, FrameFlag.Rows))
       return frozen !== undefined || this.fitsInRows(f, this.column) ? State.Rows : State.Split;
