@@ -256,8 +256,9 @@ export class Document {
   }
 
   /**
-   * Formats the lines that the range or ranges touch. No edit lies outside them. A range that ends
-   * at the start of a line does not touch that line, unless it is empty.
+   * Formats the lines that the range or ranges touch. No edit lies outside them, and what begins or ends outside
+   * keeps its form. A range that ends at the start of a line does not touch that line, unless it is empty or the
+   * text ends there too.
    */
   formatSelection(ranges: Range | readonly Range[], style?: Partial<Style>): Answer {
     const list = "start" in ranges ? [ranges] : ranges;
