@@ -1,5 +1,7 @@
 import { describe, expect, test } from "vitest";
+import { applyEdits } from "oak-tide";
 import { fixtures } from "../support/fixtures.js";
+import { open } from "../support/format.js";
 import { typed, within } from "../support/marks.js";
 
 describe("rows of brackets, as PEP 8 shows them", () => {
@@ -246,6 +248,19 @@ describe("rows under the first item, while they are typed", () => {
   ])("%s", (_name, before, after) => {
     expect(typed("python", before, "\n")).toBe(ALIGNED + after);
   });
+});
+
+test("statements pasted with the end of a call stay below it, however far its lines go", () => {
+  const head =
+    "class Pier:\n    def moor(self):\n        boat = Boat(name=first, crew=(self.rota,\n";
+  const pasted = (rows: string, statement: string): string =>
+    `${rows}self.tide,\n${rows}self.berth))\n${statement}boat.sail()\n`;
+  const text = head + pasted(" ".repeat(35), " ".repeat(8));
+  const range = { start: { line: 3, character: 0 }, end: { line: 6, character: 0 } };
+  const { edits } = open("python", text).formatOnPaste(range);
+  expect(applyEdits(text, edits)).toBe(head + pasted(" ".repeat(12), " ".repeat(8)));
+  const aligned = head + pasted(" ".repeat(38), " ".repeat(8));
+  expect(open("python", aligned).formatOnPaste(range).edits).toEqual([]);
 });
 
 describe("rows that find no room", () => {

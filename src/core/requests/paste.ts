@@ -3,10 +3,12 @@ import { ruleId } from "../rules.js";
 import { applyChanges, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import type { LineSpan } from "../text/touched.js";
-import { indentColumn, whiteOf } from "../text/width.js";
+import { columnAt, indentColumn, whiteOf } from "../text/width.js";
 import { closerDepth, whiteFor } from "./placing/depth.js";
 import { headDepth, whiteTo } from "./placing/head.js";
-import { movedLines, movedTab, moveLines, withRoom } from "./placing/moved.js";
+import { bracketAround, lineBehindBrackets } from "./placing/brackets.js";
+import type { Depth } from "./placing/columns.js";
+import { movedLines, movedTab, moveLines, withRoom, type MovedLine } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
 import { shapeOf } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
@@ -28,9 +30,9 @@ export function pasteChanges(site: Site, { from, to }: { from: number; to: numbe
   const lead = text.slice(lines.lineStart(first), from);
   const ends = last > first && text.slice(lines.lineStart(last), to).trim() === "";
   const span = { first, last: ends ? last - 1 : last };
-  const isOwn = (change: Change): boolean => change.from >= from && change.to <= to;
+  const within = { from, to };
   const changes = first === span.last && lead.trim() !== ""
-    ? formatLines(language, syntax, style, lines, (line) => line === first).filter(isOwn)
+    ? formatLines(language, syntax, style, lines, (line) => line === first, { within })
     : blockChanges(site, from, span, lead);
   if (ends && /\S/.test(text.charAt(to))) settleRest(site, to, lead, changes);
   return changes;
@@ -109,16 +111,56 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
       column: indentColumn(text, head.from, head.to, style.tabWidth),
       white: whiteOf(text, start),
     }
-    : headDepth(site, block, lead.length, written);
+    : besideBracket(site, head) ?? headDepth(site, block, lead.length, written);
   const columns = restep(site, block, shape, place.column);
-  const target = behindCode ? place : withRoom(place, block, columns);
+  const rest = statementsBelow(site, block, place.column, end);
+  const target = behindCode ? place : withRoom(place, block.slice(0, rest?.line), columns);
   const base =
     target.white
     ?? whiteAt(Signs.of(language.notation), text.slice(0, start), target.column, style);
   const rule = ruleId(language, "block-indent");
   return moveLines(lines, block, (i) => {
     if (i === 0) return behindCode ? undefined : base;
-    const column = columns[i]! + target.column - place.column;
+    const column = rest !== undefined && i >= rest.line
+      ? block[i]!.column + rest.shift
+      : columns[i]! + target.column - place.column;
     return whiteTo(base, target.column, Math.max(0, column), style);
   }, rule);
+}
+
+/** Where indentation makes blocks: the place of a line that stands below what stands beside the bracket around it. */
+function besideBracket(
+  { language, lines: { text }, style: { tabWidth }, syntax: { tokens } }: Site,
+  { column, from, to, token }: MovedLine,
+): Depth | undefined {
+  if (language.typing.blocks === undefined) return undefined;
+  const first = bracketAround(tokens, token, Signs.of(language.notation)) + 1;
+  if (first === 0 || first === token || tokens.onNewLine(first)) return undefined;
+  if (columnAt(text, tokens.start(first), tabWidth) !== column) return undefined;
+  return { column, white: text.slice(from, to) };
+}
+
+/**
+ * Where indentation makes blocks: the first line of a block that begins within brackets which stands behind these, and
+ * how far it goes with all below it. Where the lines in brackets came to stand beside others says nothing of it.
+ *
+ * @param target where the block's first line goes.
+ * @param end where the block ends.
+ */
+function statementsBelow(
+  { language, lines: { text }, style, syntax: { tokens } }: Site,
+  block: readonly MovedLine[],
+  target: number,
+  end: number,
+): { line: number; shift: number } | undefined {
+  const { blocks } = language.typing;
+  if (blocks === undefined) return undefined;
+  const line = lineBehindBrackets(block, tokens, Signs.of(language.notation));
+  if (line < 0) return undefined;
+  const { column, from, to } = block[line]!;
+  const shift = target - block[0]!.column;
+  const wanted = shift % style.indentSize === 0 ? column + shift : column;
+  const own = text.slice(to, end);
+  const place = blocks.nearest(text.slice(0, from), wanted, style, own, text.slice(end));
+  return { line, shift: place - column };
 }

@@ -21,6 +21,8 @@ interface LineOptions {
   readonly withinLines?: boolean;
   /** The first gap that does not count as it stands. */
   readonly first?: number;
+  /** Where alone changes may lie in these lines, as UTF-16 offsets; everywhere where it is left out. */
+  readonly within?: Span;
   /** The edges of the fragment that the text is. */
   readonly edges?: FindEdges | undefined;
 }
@@ -35,11 +37,12 @@ export function formatLines(
   style: Style,
   lines: LineIndex,
   inside: (line: number) => boolean,
-  { withinLines = false, first = 0, edges }: LineOptions = {},
+  { withinLines = false, first = 0, within, edges }: LineOptions = {},
 ): Change[] {
   const { tokens } = syntax;
   const endOf = (gap: number): number => lines.lineAt(tokens.gapEnd(gap));
   const holds = ({ from, to }: Span): boolean => {
+    if (within !== undefined && (from < within.from || to > within.to)) return false;
     for (let line = lines.lineAt(from), last = lines.lineAt(to); line <= last; line++)
       if (!inside(line)) return false;
     return true;

@@ -58,6 +58,42 @@ export function bracketAround(tokens: TokenTable, t: number, signs: Signs): numb
   return -1;
 }
 
+/**
+ * The first line of a block outside of all brackets, where it begins in some; -1 where it begins in none, or ends in some.
+ *
+ *     moor(boat,
+ *          crew)        the block begins here
+ *     sail()            and leaves them before this line
+ */
+export function lineBehindBrackets(
+  block: readonly MovedLine[],
+  tokens: TokenTable,
+  signs: Signs,
+): number {
+  let open = 0;
+  let closed = 0;
+  for (let t = block[0]!.token - 1; t >= 0; t--) {
+    if (tokens.isTrivia(t)) continue;
+    const sign = tokens.textOf(t);
+    if (signs.closes(sign)) closed++;
+    else if (signs.opens(sign) && closed-- === 0) {
+      open++;
+      closed = 0;
+    }
+  }
+  if (open === 0) return -1;
+  for (let line = 1, t = block[0]!.token; line < block.length; line++) {
+    for (; t < block[line]!.token; t++) {
+      if (tokens.isTrivia(t)) continue;
+      const sign = tokens.textOf(t);
+      if (signs.opens(sign)) open++;
+      else if (signs.closes(sign)) open--;
+    }
+    if (open <= 0) return line;
+  }
+  return -1;
+}
+
 /** A bracket that is open around a line of a block. */
 export interface OpenBracket {
   /** The line of the block on which it stands. */

@@ -100,8 +100,8 @@ export function withRoom(
   block: readonly MovedLine[],
   columns: readonly number[],
 ): Depth {
-  const least = columns.reduce(
-    (min, column, i) => (block[i]!.margin ? min : Math.min(min, column)),
+  const least = block.reduce(
+    (min, { margin }, i) => (margin ? min : Math.min(min, columns[i]!)),
     0,
   );
   return least < 0 ? { column: depth.column - least } : depth;
