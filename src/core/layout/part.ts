@@ -171,14 +171,9 @@ function isLast({ tokens, demand }: Sheet, g: number, frozen: (gap: number) => b
 }
 
 /** Decides whether a line ends in gap g by what stands there; blank lines stay too. */
-function stay({ tokens, demand, blanks }: Sheet, g: number): void {
-  switch (demand[g]) {
-    case Demand.Line:
-    case Demand.Level:
-    case Demand.AsWritten:
-    case Demand.Fixed:
-    case Demand.Unset: return;
-  }
+function stay(sheet: Sheet, g: number): void {
+  const { tokens, demand, blanks } = sheet;
+  if (!sheet.isStated(g) || demand[g] === Demand.Line || demand[g] === Demand.Level) return;
   if (tokens.onNewLine(g)) {
     demand[g] = Demand.Line;
     blanks[g] = 15;

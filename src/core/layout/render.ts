@@ -14,7 +14,7 @@ import { leastOf } from "../text/least.js";
 import { endsLineAt, isLineEnd } from "../text/line-ends.js";
 import { indentColumn, startOfLine } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
-import { Demand, Mark, type Sheet } from "./sheet.js";
+import { Mark, type Sheet } from "./sheet.js";
 import { KEPT, type Insert, type Solution } from "./solution.js";
 
 /**
@@ -155,9 +155,7 @@ class Renderer {
   /** Whether blanks before the line ends of a gap that stands go. */
   private trims(g: number): boolean {
     if (this.frozen?.(g) !== true || !this.style.trimTrailingWhitespace) return false;
-    const demand: Demand = this.sheet.demand[g]!;
-    const isStated = demand > Demand.AsWritten && demand !== Demand.Fixed;
-    return isStated && !this.sheet.is(g, Mark.KeepsBlanks);
+    return this.sheet.isStated(g) && !this.sheet.is(g, Mark.KeepsBlanks);
   }
 
   /** Whether a line that is held begins with blanks, where those make blocks and a line next to what is held gets tabs. */

@@ -236,6 +236,12 @@ export class Sheet {
     return demand === Demand.Fold || demand === Demand.Seam;
   }
 
+  /** Whether something other than what stands there is asked of a gap. */
+  isStated(gap: number): boolean {
+    const demand: Demand = this.demand[gap]!;
+    return demand > Demand.AsWritten && demand !== Demand.Fixed;
+  }
+
   is(gap: number, mark: Mark): boolean {
     return (this.marks[gap]! & mark) !== 0;
   }

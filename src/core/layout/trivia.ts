@@ -175,11 +175,7 @@ function line(sheet: Sheet, gap: number, blanks: number): void {
 
 /** Has a line end in gap g, whatever the width; where no demand was stated it answers false. */
 export function forceLine(sheet: Sheet, g: number): boolean {
-  switch (sheet.demand[g]) {
-    case Demand.Unset:
-    case Demand.AsWritten:
-    case Demand.Fixed: return false;
-  }
+  if (!sheet.isStated(g)) return false;
   sheet.demand[g] = Demand.Line;
   sheet.blanks[g] = 0;
   split(sheet, sheet.owner[g]!);

@@ -1,7 +1,7 @@
 import type { Notation } from "../notation.js";
 import type { Span } from "../outline/excerpt.js";
 import type { Island } from "./region.js";
-import { beginsItsLine } from "../text/width.js";
+import { isAloneOnLine } from "../text/width.js";
 
 /** A letter that is part of a name in every language, and that nobody writes. */
 const LETTER = "\u0298";
@@ -29,7 +29,7 @@ export function masked(
   for (const { from, to, as } of islands) {
     if (/[\r\n]/.test(text.slice(from, to))) return undefined;
     const inner = to - from - open.length - close.length;
-    const isComment = open !== "" && inner > 0 && isAlone(text, from, to);
+    const isComment = open !== "" && inner > 0 && isAloneOnLine(text, from, to);
     parts.push(
       text.slice(at, from),
       as ?? (isComment ? open + LETTER.repeat(inner) + close : LETTER.repeat(to - from)),
@@ -38,9 +38,6 @@ export function masked(
   }
   return parts.join("") + text.slice(at);
 }
-
-const isAlone = (text: string, from: number, to: number): boolean =>
-  beginsItsLine(text, from) && /^[ \t]*(?:[\r\n]|$)/.test(text.slice(to));
 
 /** Whether one of the changes would tear apart what stands for an island. */
 export function tearsMasks(text: string, changes: readonly Span[]): boolean {

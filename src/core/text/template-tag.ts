@@ -1,7 +1,3 @@
-import { beginsItsLine } from "./width.js";
-import { isLineEnd } from "./line-ends.js";
-import { blanksEnd } from "./blanks.js";
-
 /** Tags of one line; the next of their kind that begins ends what was no tag. */
 const TAG =
   /\{\{\{[^\r\n{}]*\}\}\}|\{\{[^\r\n{}]*\}\}|\{%(?:[^\r\n{]|\{(?!%))*?%\}|<%(?:[^\r\n<]|<(?!%))*?%>/y;
@@ -16,10 +12,4 @@ const TAG =
 export function templateTagEnd(text: string, from: number): number {
   TAG.lastIndex = from;
   return TAG.test(text) ? TAG.lastIndex : 0;
-}
-
-/** Whether what stands at [from, to) has its line for itself. */
-export function isAloneOnLine(text: string, from: number, to: number): boolean {
-  const end = blanksEnd(text, to);
-  return beginsItsLine(text, from) && (end === text.length || isLineEnd(text.charCodeAt(end)));
 }

@@ -178,6 +178,12 @@ export function beginsItsLine(text: string, offset: number): boolean {
   return true;
 }
 
+/** Whether what stands at [from, to) has its line for itself. */
+export function isAloneOnLine(text: string, from: number, to: number): boolean {
+  const end = blanksEnd(text, to);
+  return beginsItsLine(text, from) && (end === text.length || isLineEnd(text.charCodeAt(end)));
+}
+
 /** The column of an offset on its line. */
 export function columnAt(text: string, offset: number, tabWidth: number): number {
   const start = startOfLine(text, offset);

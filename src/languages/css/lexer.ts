@@ -1,7 +1,8 @@
 import { blanksEnd, blanksStart } from "../../core/text/blanks.js";
 import { FRONT_MATTER, frontMatterEnd } from "../../core/front-matter.js";
 import { Char } from "../../core/text/characters.js";
-import { isAloneOnLine, templateTagEnd } from "../../core/text/template-tag.js";
+import { templateTagEnd } from "../../core/text/template-tag.js";
+import { isAloneOnLine } from "../../core/text/width.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { FLAG, T, type Dialect } from "./kinds.js";
 

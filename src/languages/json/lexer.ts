@@ -2,7 +2,8 @@ import { blanksStart } from "../../core/text/blanks.js";
 import { Char } from "../../core/text/characters.js";
 import { isLineEnd } from "../../core/text/line-ends.js";
 import { Ended, StringReader } from "../../core/text/strings.js";
-import { isAloneOnLine, templateTagEnd } from "../../core/text/template-tag.js";
+import { templateTagEnd } from "../../core/text/template-tag.js";
+import { isAloneOnLine } from "../../core/text/width.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 

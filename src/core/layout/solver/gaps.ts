@@ -198,9 +198,7 @@ export abstract class Gaps extends FrameStack {
     this.columns[g] = this.column = column;
     this.line = this.unitLine = -1;
     // A line that a backslash carries on, or that does not parse, leads no block.
-    const demand: Demand = this.sheet.demand[g]!;
-    if (demand !== Demand.AsWritten && demand !== Demand.Fixed && demand !== Demand.Unset)
-      this.indent = column;
+    if (this.sheet.isStated(g)) this.indent = column;
   }
 
   private asWritten(g: number): void {

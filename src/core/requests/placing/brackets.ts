@@ -71,16 +71,7 @@ export function lineBehindBrackets(
   signs: Signs,
 ): number {
   let open = 0;
-  let closed = 0;
-  for (let t = block[0]!.token - 1; t >= 0; t--) {
-    if (tokens.isTrivia(t)) continue;
-    const sign = tokens.textOf(t);
-    if (signs.closes(sign)) closed++;
-    else if (signs.opens(sign) && closed-- === 0) {
-      open++;
-      closed = 0;
-    }
-  }
+  for (let t = block[0]!.token; (t = bracketAround(tokens, t, signs)) >= 0;) open++;
   if (open === 0) return -1;
   for (let line = 1, t = block[0]!.token; line < block.length; line++) {
     for (; t < block[line]!.token; t++) {
