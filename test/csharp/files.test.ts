@@ -14,6 +14,33 @@ const files = [read("demo/data/BerthService.cs")];
 
 invariants(files);
 changing(files, 60);
+
+test("a touched member between conditions leaves what the others come to", () => {
+  const member = `#if DEEP
+    [Deep]
+#else
+    [Shallow]
+#endif
+    void Moor( int rope )
+    {
+        if (rope > 2)
+        {
+${"            Berth( rope );\n".repeat(30)}        }
+    }
+
+`;
+  const text = `class Ferry\n{\n${member.repeat(8)}}\n`;
+  const engine = createEngine();
+  const opened = () => engine.open({ uri: "", languageId: "csharp", text });
+  const fresh = opened().formatDocument().edits;
+  for (let line = 0; line < text.split("\n").length; line += 3) {
+    const document = opened();
+    document.formatDocument();
+    const here = { line, character: 0 };
+    document.update([{ range: { start: here, end: here }, text: "" }]);
+    expect(document.formatDocument().edits).toEqual(fresh);
+  }
+});
 damaged(files);
 
 const PIECES = [

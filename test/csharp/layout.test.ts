@@ -290,6 +290,22 @@ describe("statements", () => {
       z = w ? .5 : 1;
       `,
     ],
+    // The question mark and the dot are two signs (ECMA-334, 12.8.8).
+    [
+      "a link whose question mark ends a line begins the next one",
+      `
+      x = board?
+          .First(tide => tide.High)
+          .Name ?? none;
+      y = board ? .5 : 1;
+      `,
+      `
+      x = board
+          ?.First(tide => tide.High)
+          .Name ?? none;
+      y = board ? .5 : 1;
+      `,
+    ],
   ]);
 });
 

@@ -163,6 +163,7 @@ function csharpGaps() {
     if (isMoved(after, tokens, t)) return "fixed";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1))
       return gap.includes("\n") ? "line" : gap === "" ? "fixed" : "spaces";
+    if (/^\?/.test(after)) return "fixed";
     // Lines tell blank ones between statements, and where labels and accesses stand close.
     if (/^[{};:\]]$/.test(before) || /^[{}:]$/.test(after))
       return gap.includes("\n") ? "line" : "spaces";

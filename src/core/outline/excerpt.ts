@@ -299,18 +299,18 @@ class Builder {
         this.sequence(inner, base, open ? base : base + 1, limit);
       } else if (
         (focus.to < begin || focus.from > end)
-        && (focus.from > unitTo || this.bearsNothing(inner, unitFrom))
+        && this.bearsNothing(inner, unitTo)
       ) {
         this.emptied(inner, base);
       }
     }
   }
 
-  /** Whether a sequence away from the focus, in a unit that begins at `unitFrom`, can be cut. */
-  private bearsNothing(inner: Sequence, unitFrom: number): boolean {
+  /** Whether a sequence away from the focus, in a unit that ends at `unitTo`, can be cut. */
+  private bearsNothing(inner: Sequence, unitTo: number): boolean {
     const { changed, whole } = this.options;
-    if (changed === true) return inner.has(SequenceFlag.Alone);
-    return whole !== true || this.focus.to < unitFrom;
+    if (whole === true) return false;
+    return changed !== true || this.focus.from > unitTo || inner.has(SequenceFlag.Alone);
   }
 }
 

@@ -1,3 +1,4 @@
+import type { Lookahead } from "../../core/language.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { T } from "./kinds.js";
 
@@ -22,6 +23,12 @@ const BOUNDARIES: ReadonlySet<T> = new Set([
   T.Try,
 ]);
 
+/** Tokens of which one arm of each condition is left, and the conditions that were looked over for that. */
+interface Chosen {
+  readonly tokens: TokenTable;
+  readonly lookaheads: readonly Lookahead[];
+}
+
 /**
  * Brings arms of `#if` that only add up without the others together to one token each, which nobody touches,
  * so that the grammar reads one of them:
@@ -32,8 +39,9 @@ const BOUNDARIES: ReadonlySet<T> = new Set([
  *         if (draught > 2) {
  *     #endif
  */
-export function withoutArms(tokens: TokenTable): TokenTable {
+export function withoutArms(tokens: TokenTable): Chosen {
   const groups: Arm[][] = [];
+  const lookaheads: Lookahead[] = [];
   /** For tokens that begin an arm which goes: one past its last token. */
   const gone = new Map<number, number>();
   for (
@@ -52,10 +60,14 @@ export function withoutArms(tokens: TokenTable): TokenTable {
     } else if (group !== undefined && word === "endif") {
       group.at(-1)!.end = t;
       groups.pop();
+      if (group.length === 1) continue;
       choose(tokens, group, gone);
+      // What stands before the condition told as well.
+      const before = Math.max(0, tokens.grammarBefore(group[0]!.directive));
+      lookaheads.push({ from: tokens.start(before), to: tokens.end(t) });
     }
   }
-  return gone.size === 0 ? tokens : without(tokens, gone);
+  return { tokens: gone.size === 0 ? tokens : without(tokens, gone), lookaheads };
 }
 
 /** Has all arms of a group go but one, unless each adds up beside the others. */

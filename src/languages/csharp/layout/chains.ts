@@ -37,7 +37,7 @@ export abstract class ChainLayout extends ListLayout {
         const dot = this.isDot(t);
         const breaks = dot && chain && question !== t - 1 && (
           t === headDot
-          || (written && tokens.onNewLine(t))
+          || (written && this.startsLine(t))
           || (call && this.leadsToCall(t, tree.end(node)))
         );
         if (dot && tokens.kind(t - 1) === T.Number) sheet.set(t, beforeDot(this, t), R.Member);
@@ -54,6 +54,14 @@ export abstract class ChainLayout extends ListLayout {
   private isDot(t: number): boolean {
     const kind = this.kindAt(t);
     return kind === T.Dot || (kind === T.Question && this.kindAt(t + 1) === T.Dot);
+  }
+
+  /** Whether the author ended a line before the link at token t, or between its question mark and its dot. */
+  private startsLine(t: number): boolean {
+    return (
+      this.tokens.onNewLine(t)
+      || (this.kindAt(t) === T.Question && this.tokens.onNewLine(t + 1))
+    );
   }
 
   /** Whether what a dot reads is called; a property that is only read stays with the call before it. */
@@ -118,10 +126,10 @@ export abstract class ChainLayout extends ListLayout {
   }
 
   protected dotOnNewLine(node: number): boolean {
-    const { tree, tokens } = this;
+    const { tree } = this;
     for (const part = tree.parts(node); part.next();) {
       const { at: t } = part;
-      if (part.node === NONE && t > tree.first(node) && tokens.onNewLine(t) && this.isDot(t))
+      if (part.node === NONE && t > tree.first(node) && this.isDot(t) && this.startsLine(t))
         return true;
     }
     return false;

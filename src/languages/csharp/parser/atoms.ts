@@ -53,8 +53,9 @@ export abstract class AtomParser extends PatternParser {
           continue;
         case T.Question: {
           const next = this.kindAt(this.at + 1);
-          const isAccess = next === T.Dot || (next === T.LeftBracket && this.touches(this.at - 1));
-          if (!isAccess || !this.touches(this.at)) break;
+          const isAccess = next === T.Dot
+            || (next === T.LeftBracket && this.touches(this.at - 1) && this.touches(this.at));
+          if (!isAccess) break;
           this.next();
           continue;
         }

@@ -8,21 +8,22 @@ import { DeclarationParser } from "./declarations.js";
 
 /** Parses any text as C#. It takes more than the language allows: what a formatter needs is the shape of the code. */
 export function parseCsharp(text: string, byColumns = false): Syntax {
-  const tokens = withoutArms(lexCsharp(text));
+  const { tokens, lookaheads } = withoutArms(lexCsharp(text));
   if (!byColumns) {
     const first = new StatementParser(tokens, false);
     const tree = first.unit();
-    if (first.mismatches === 0) return { tokens, tree, unbalanced: false, mismatches: 0 };
+    if (first.mismatches === 0)
+      return { tokens, tree, unbalanced: false, mismatches: 0, lookaheads };
   }
   const second = new StatementParser(tokens, true);
   const tree = second.unit();
   const { mismatches } = second;
-  return { tokens, tree, unbalanced: !byColumns || mismatches > 0, mismatches };
+  return { tokens, tree, unbalanced: !byColumns || mismatches > 0, mismatches, lookaheads };
 }
 
 /** What would close all that is open at the end of a text, innermost first. */
 export function csharpClosers(text: string): string {
-  const tokens = withoutArms(lexCsharp(text));
+  const { tokens } = withoutArms(lexCsharp(text));
   const parser = new StatementParser(tokens, false);
   parser.unit();
   return openText(tokens) + parser.closers.join("");
