@@ -187,6 +187,86 @@ const ROWS: readonly Row[] = [
     `,
   ],
   [
+    "a statement that fills the part gets brackets where its lines find no room",
+    "python",
+    `
+      tide = low
+    > fare = adults * the_fare_of_an_adult + children * the_fare_of_a_child + seniors * the_fare_of_a_senior
+      tide = high
+    `,
+    `
+     tide = low
+     fare = (
+         adults * the_fare_of_an_adult
+         + children * the_fare_of_a_child
+         + seniors * the_fare_of_a_senior
+     )
+     tide = high
+    `,
+  ],
+  [
+    "rows go on by the line that a backslash carries on",
+    "python",
+    `
+      fares, tides =\\
+          departures.of(
+    >             pier, hour)
+    > moor( boat )
+    `,
+    `
+     fares, tides =\\
+         departures.of(
+                 pier, hour)
+     moor(boat)
+    `,
+  ],
+  [
+    "rows that find no room open where all of them are in the part",
+    "python",
+    `
+      tide = low
+    > self.departures, self.cancelled = departures(self.pier,
+    >                                              self.hours_of_all_departures[self.name_of_the_pier])
+      tide = high
+    `,
+    `
+     tide = low
+     self.departures, self.cancelled = departures(
+         self.pier,
+         self.hours_of_all_departures[self.name_of_the_pier],
+     )
+     tide = high
+    `,
+  ],
+  [
+    "lines begin as those around them do where blanks make blocks",
+    "python",
+    `
+      def low():
+      	if tide:
+      		moor()
+      		board()
+      		sail()
+      	return tide
+      def high():
+              if tide:
+    >                 moor( )
+    >                 sail()
+    `,
+    `
+     def low():
+     	if tide:
+     		moor()
+     		board()
+     		sail()
+     	return tide
+     def high():
+             if tide:
+                 moor()
+                 sail()
+    `,
+  ],
+  [
     "an item that would leave its list stays in it",
     "markdown",
     `

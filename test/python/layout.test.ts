@@ -653,6 +653,13 @@ test.each([
   expect(format("python", wanted)).toBe(wanted);
 });
 
+test("blanks in a docstring stay blanks behind the tabs of its block", () => {
+  const text = 'if low:\n\t\tdef moor():\n\t\t\t"""\n\t\t\tArgs:\n\t\t\t      rope\n\t\t\t"""\n';
+  expect(format("python", `${text}if high:\n\tsail()\n`)).toContain(
+    '\tdef moor():\n\t\t"""\n\t\tArgs:\n\t\t      rope\n\t\t"""\n',
+  );
+});
+
 test("lines of white space in a docstring move with the others", () => {
   const text = 'def low():\n    """Low\n      \n    water.\n    \n    """\n    return 1\n';
   expect(format("python", text, { indentSize: 2 })).toBe(

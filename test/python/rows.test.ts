@@ -4,6 +4,33 @@ import { fixtures } from "../support/fixtures.js";
 import { open } from "../support/format.js";
 import { typed, within } from "../support/marks.js";
 
+describe("rows near the limit", () => {
+  fixtures("python", [
+    ["count all that stays on the line of their last", `
+      def departures_of_today(pier: Pier, hours: Sequence[int],
+                              cancelled: Mapping[str, bool]=None) -> Departures:
+          pass
+
+      def late(pier: Pier, *,
+               tides: Mapping[str, Union[Departure,
+                                         Sequence[Departure]]]=None) -> Departures:
+          pass
+      `, `
+      def departures_of_today(pier: Pier, hours: Sequence[int],
+                              cancelled: Mapping[str, bool] = None) -> Departures:
+          pass
+
+
+      def late(pier: Pier, *,
+               tides: Mapping[str, Union[
+                   Departure,
+                   Sequence[Departure],
+               ]] = None) -> Departures:
+          pass
+      `],
+  ], { maxLineLength: 78 });
+});
+
 describe("rows of brackets, as PEP 8 shows them", () => {
   fixtures("python", [
     ["stay beside the bracket, under its first item", `
@@ -33,6 +60,7 @@ describe("rows of brackets, as PEP 8 shows them", () => {
          and tide.calm)
       sail(name=first
          + last)
+      when = lambda tide: "the gangway goes out" if tide.low and not tide.calm else "the ramp"
       `, `
       low = [
           tide,
@@ -54,6 +82,11 @@ describe("rows of brackets, as PEP 8 shows them", () => {
       sail(
           name=first
               + last,
+      )
+      when = (
+          lambda tide: "the gangway goes out"
+              if tide.low and not tide.calm
+              else "the ramp"
       )
       `],
     ["a clause that was split is none of them", `

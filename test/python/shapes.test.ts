@@ -85,6 +85,21 @@ describe("backslashes", () => {
       assert ferry.late, "on time"
       tide = high
       `],
+    ["go before a bracket, whatever it holds", `
+      tides = \\
+          [
+          low,
+          high,
+          ]
+      return \\
+          {1: 2}
+      `, `
+      tides = [
+          low,
+          high,
+      ]
+      return {1: 2}
+      `],
     // Brackets there would be another statement.
     ["stay where it may not", `
       del fares, \\
@@ -98,6 +113,27 @@ describe("backslashes", () => {
       with open(pier) as a, \\
            open(quay) as b:
           pass
+      `],
+    ["what stands in brackets on a line that one carries on goes by that line", `
+      for tide in \\
+              departures(pier,
+          late=True):
+          sail()
+      del fleet[0], \\
+          fleet[
+            1, 2
+              ]
+      `, `
+      for tide in \\
+              departures(
+                  pier,
+                  late=True,
+              ):
+          sail()
+      del fleet[0], \\
+          fleet[
+              1, 2
+          ]
       `],
   ]);
 });

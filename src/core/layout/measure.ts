@@ -114,14 +114,19 @@ export class Measure {
     return this.lineTo = end;
   }
 
-  /** Columns from gap g to the next gap where a line may end, at most `FAR`; beyond the limit nobody counts on. */
-  toBreak(g: number): number {
+  /**
+   * Columns from gap g to the next gap where a line may end, at most `FAR`; beyond the limit nobody counts on.
+   *
+   * @param stays tells gaps at which none ends after all; missing for none.
+   */
+  toBreak(g: number, stays?: (gap: number) => boolean): number {
     const { upTo, frozen, sheet } = this;
     const { tokens, demand, marks } = sheet;
     const far = upTo[g]! + this.limit;
     let added = 0;
     let at = g;
     for (; at < tokens.count && upTo[at]! <= far; at++) {
+      if (stays?.(at) === true) continue;
       if (marks[at] !== 0 || demand[at] === Demand.Fold) added += this.added(at);
       if ((sheet.folds(at) && frozen?.(at) !== true) || this.endsLine(at)) break;
     }

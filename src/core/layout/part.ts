@@ -126,30 +126,37 @@ class FormKeeper {
     return this.sheet.is(t, Mark.Removed) && this.sheet.tokens.has(t, TokenFlag.Continues);
   }
 
-  /** Whether brackets stand around token t, or all of what they are put around is in the part. */
+  /** Whether brackets stand around token t or after it, or all of what they are put around is in the part. */
   private isBracketed(t: number): boolean {
-    const { sheet: { frames, owner }, part: { frozen, isCut } } = this;
+    const { sheet, part: { frozen, isCut } } = this;
+    const { frames, owner } = sheet;
     let f = owner[t]!;
     while (f !== ROOT && !frames.has(f, FrameFlag.Bracket | FrameFlag.Parens)) f = frames.parent(f);
-    if (f === ROOT) return false;
+    // What comes after it has brackets of its own.
+    if (f === ROOT) return !frozen(t + 1) && !isCut(t + 1);
     if (f !== this.asked) {
       this.asked = f;
       this.answer = frames.has(f, FrameFlag.Bracket)
-        || isWhole(frames.begin(f), frames.end(f) + 1, frozen, isCut);
+        || isWhole(sheet, frames.begin(f), frames.end(f) + 1, frozen, isCut);
     }
     return this.answer;
   }
 }
 
-/** Whether all of what stands between two gaps may change, and something come in these. */
+/**
+ * Whether all of what stands between two gaps may change, and something come in at the end of the first and at the
+ * beginning of the last. That one may end on a line that stays, where it is told which gaps do.
+ */
 export function isWhole(
+  { tokens }: Pick<Sheet, "tokens">,
   first: number,
   last: number,
   frozen: (gap: number) => boolean,
-  isCut: (gap: number) => boolean = () => false,
+  isCut?: (gap: number) => boolean,
 ): boolean {
-  for (let g = first; g <= last; g++) if (frozen(g)) return false;
-  return !isCut(first) && !isCut(last);
+  for (let g = first; g < last; g++) if (frozen(g)) return false;
+  if (isCut === undefined) return !frozen(last);
+  return !isCut(first) && (!isCut(last) || !tokens.has(last - 1, TokenFlag.MultiLine));
 }
 
 /** Has token t carry its line on as it does, with the line end that comes after it. */

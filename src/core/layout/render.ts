@@ -16,6 +16,7 @@ import { indentColumn, startOfLine } from "../text/width.js";
 import { lastLineStart } from "./measure.js";
 import { Mark, type Sheet } from "./sheet.js";
 import { KEPT, type Insert, type Solution } from "./solution.js";
+import { whiteAt } from "./white.js";
 
 /**
  * The changes that turn a sheet's text into the solution, sorted and minimal.
@@ -46,8 +47,9 @@ class Renderer {
   private readonly blanks = new Map<number, string>();
   private readonly tokens: TokenTable;
   private inserted = 0;
-  /** The code of what lines of a comment may begin with, or -1. */
-  private readonly leader: number;
+  private readonly signs: Signs;
+  /** Whether only some lines are laid out, blanks make blocks, and lines begin with tabs here and with blanks there. */
+  private readonly isMixed: boolean;
   /** The next gap into which something is put, or -1. */
   private nextInsert: number;
   /** Where what is held ends of which `getsTabs` told last, and what. */
@@ -63,7 +65,12 @@ class Renderer {
   ) {
     this.eol = LINE_ENDS[style.endOfLine];
     this.tokens = sheet.tokens;
-    this.leader = Signs.of(language.notation).leader;
+    this.signs = Signs.of(language.notation);
+    this.isMixed =
+      frozen !== undefined
+      && language.typing.blocks !== undefined
+      && /^ /m.test(sheet.tokens.text)
+      && /^\t/m.test(sheet.tokens.text);
     this.nextInsert = solution.inserts[0]?.gap ?? -1;
   }
 
@@ -92,16 +99,23 @@ class Renderer {
 
   private gap(g: number): void {
     const { text } = this.tokens;
-    const from = this.tokens.gapStart(g);
+    let from = this.tokens.gapStart(g);
     const to = this.tokens.gapEnd(g);
     const lines = this.solution.lines[g]!;
     const column = this.solution.columns[g]!;
-    const prefix = g === this.nextInsert ? this.prefix(g) : "";
+    let prefix = g === this.nextInsert ? this.prefix(g) : "";
+    // Of the lines that the gap lies on some may stay: what is put in goes to the first.
+    if (prefix !== "" && this.frozen && lines !== 0 && this.tokens.lineEndsIn(g) > 0) {
+      from = this.atLineEnd(g, from, prefix);
+      prefix = "";
+    }
     if (lines < 0) return this.asWritten(g, from, to, column, prefix);
     const fuses = lines === 0 && column === 0 && from < to && this.fuses(from, to);
     const white = column === KEPT
       ? this.eol.repeat(lines) + text.slice(lastLineStart(text, from, to), to)
-      : this.followedWhite(g, lines) ?? this.white(lines, fuses ? 1 : column);
+      : this.followedWhite(g, lines)
+        ?? this.whiteBeside(g, lines, column)
+        ?? this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
     const held = this.sheet.is(g, Mark.KeepsBlanks);
@@ -118,6 +132,14 @@ class Renderer {
       prefix + text.slice(from, kept) + white,
       this.gapRule(g, prefix, lines, from, to, white),
     );
+  }
+
+  /** Puts something in at the end of a line, and answers where that line now ends in the text as it was. */
+  private atLineEnd(g: number, from: number, prefix: string): number {
+    const trims = this.style.trimTrailingWhitespace && !this.sheet.is(g, Mark.KeepsBlanks);
+    const to = trims ? blanksEnd(this.tokens.text, from) : from;
+    this.changes.push({ from, to, text: prefix, rule: this.insertRule(g, prefix) });
+    return to;
   }
 
   /** Whether the tokens around the gap [from, to) would become one without it. */
@@ -203,6 +225,17 @@ class Renderer {
     return this.eol.repeat(lines) + text.slice(start, end);
   }
 
+  /**
+   * Line ends and white space as the lines around have it that stay. Where blanks make blocks, a line that begins with
+   * tabs is compared to one that begins with blanks by both (The Python Language Reference, 2.1.8).
+   */
+  private whiteBeside(g: number, lines: number, column: number): string | undefined {
+    if (!this.isMixed || lines === 0) return undefined;
+    const { text } = this.tokens;
+    const above = text.slice(0, startOfLine(text, this.tokens.start(g)));
+    return this.eol.repeat(lines) + whiteAt(this.signs, above, column, this.style);
+  }
+
   private white(lines: number, column: number): string {
     const key = lines * 4096 + column;
     let white = this.blanks.get(key);
@@ -277,9 +310,14 @@ class Renderer {
     const wanted = shift + columnIn(tabWidth)(own) - columnIn(tab)(own);
     const moved = Math.max(wanted, -leastOf(columns));
     if (moved === 0 && tab === tabWidth) return [];
-    const changes = lines.flatMap(
-      ({ from, to }, i) => this.moved(t, from, to, columns[i]! + moved),
-    );
+    const white = text.slice(own.from, own.to);
+    const column = columnIn(tab)(own) + moved;
+    const changes = lines.flatMap(({ from, to }, i) => (
+      // Blanks behind its own tabs stay blanks, whatever width a reader gives to a tab.
+      indentStyle === "tab" && column >= 0 && text.startsWith(white, from)
+        ? this.moved(t, from, from + white.length, column)
+        : this.moved(t, from, to, columns[i]! + moved)
+    ));
     // Programs that take the margin away take it from these too, and read what is left.
     for (const blank of blanks)
       changes.push(
@@ -309,7 +347,7 @@ class Renderer {
     for (let i = this.tokens.start(t), end = this.tokens.end(t); i < end; i++) {
       if (!endsLineAt(text, i)) continue;
       const star = i + 1 + column;
-      if (text.charCodeAt(star) !== this.leader) return false;
+      if (text.charCodeAt(star) !== this.signs.leader) return false;
       for (let k = i + 1; k < star; k++) if (text.charCodeAt(k) !== Char.Space) return false;
     }
     return true;
@@ -321,7 +359,7 @@ class Renderer {
     return (
       this.tokens.isTrivia(t)
       && lines.length > 0
-      && lines.every(({ to }) => text.charCodeAt(to) === this.leader)
+      && lines.every(({ to }) => text.charCodeAt(to) === this.signs.leader)
     );
   }
 
@@ -334,13 +372,17 @@ class Renderer {
     to: number,
     white: string,
   ): string {
-    const { rules, insertRules, notation: { separator, terminator } } = this.language;
     const unchanged = to - from === white.length && this.tokens.text.startsWith(white, from);
-    if (unchanged && prefix !== "") {
-      if (prefix === separator) return rules[insertRules?.separator ?? this.sheet.rule[g]!]!;
-      if (prefix === terminator) return rules[insertRules?.terminator ?? this.sheet.rule[g]!]!;
-    }
+    if (unchanged && prefix !== "") return this.insertRule(g, prefix);
     return lines > 0 || prefix !== "" ? this.lineRuleOf(g) : this.ruleOf(g);
+  }
+
+  /** The rule that answers for what is put in before gap g: a sign, or brackets that let lines end. */
+  private insertRule(g: number, prefix: string): string {
+    const { rules, insertRules, splitRule, notation: { separator, terminator } } = this.language;
+    if (prefix === separator) return rules[insertRules?.separator ?? this.sheet.rule[g]!]!;
+    if (prefix === terminator) return rules[insertRules?.terminator ?? this.sheet.rule[g]!]!;
+    return rules[splitRule]!;
   }
 
   /** The rule for a gap where a line ends or something is put in. */

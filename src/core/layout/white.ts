@@ -1,7 +1,7 @@
-import type { Signs } from "../../notation.js";
-import { indentText, whiteBeyond } from "../../style/indent.js";
-import type { Style } from "../../style/style.js";
-import { indentColumn, startOfLine } from "../../text/width.js";
+import type { Signs } from "../notation.js";
+import { indentText, whiteBeyond } from "../style/indent.js";
+import type { Style } from "../style/style.js";
+import { indentColumn, startOfLine } from "../text/width.js";
 
 /** Lines above that are looked at for white space to take over. */
 const REACH = 200;

@@ -13,7 +13,7 @@ import { restep } from "./placing/restep.js";
 import { shapeOf } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
 import { standsInPlace } from "./placing/stands.js";
-import { whiteAt } from "./placing/white.js";
+import { whiteAt } from "../layout/white.js";
 import { formatLines } from "./selection.js";
 
 /**

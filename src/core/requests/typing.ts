@@ -6,7 +6,7 @@ import { LineIndex, type Lines } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import { WHOLE, depthAfter } from "./placing/depth.js";
 import { tokenAround, tokenAt } from "./placing/places.js";
-import { whiteAt } from "./placing/white.js";
+import { whiteAt } from "../layout/white.js";
 import { endComment, isCommentEnd } from "./typing/comment.js";
 import type { Context } from "./typing/context.js";
 import { entered } from "./typing/enter.js";

@@ -12,16 +12,14 @@ export abstract class Fitting extends Depths {
     const { frames } = this.sheet;
     const begin = frames.begin(f);
     const end = frames.end(f) + 1;
-    const { frozen, isCut } = this.options;
+    const { frozen } = this.options;
     if (this.isEdge(f)) return State.Pass;
-    if (
-      frozen !== undefined
-      && frames.has(f, FrameFlag.Parens)
-      && !isWhole(begin, end, frozen, isCut)
-    )
-      return State.Pass;
-    if (frames.has(f, FrameFlag.Rows))
-      return frozen !== undefined || this.fitsInRows(f, this.column) ? State.Rows : State.Split;
+    if (frames.has(f, FrameFlag.Parens | FrameFlag.Rows)) {
+      const goesOn = frozen !== undefined && !this.isInPart(begin, end, frozen);
+      if (frames.has(f, FrameFlag.Rows))
+        return goesOn || this.fitsInRows(f, this.column) ? State.Rows : State.Split;
+      if (goesOn) return State.Pass;
+    }
     if (frames.has(f, FrameFlag.Split | FrameFlag.Block) || this.forced[f] === 1)
       return State.Split;
     const splits = frozen && splitAsItStands(this.sheet, f, frozen);
@@ -59,6 +57,12 @@ export abstract class Fitting extends Depths {
         return State.Pass;
     }
     return State.Split;
+  }
+
+  /** Whether all from one gap to another is laid out, and lines may come to end there. */
+  private isInPart(first: number, last: number, frozen: (gap: number) => boolean): boolean {
+    const { isCut, withinLines } = this.options;
+    return isWhole(this.sheet, first, last, frozen, withinLines === true ? undefined : isCut);
   }
 
   /** Whether gap g, the first in frame f in which a line ends, lies in rows that find room. */
@@ -101,11 +105,11 @@ export abstract class Fitting extends Depths {
 
   /** Columns from gap g to the next break, where no line ends before the closer of brackets that hug what they hold. */
   private behindClosers(g: number): number {
-    const { sheet, measure } = this;
-    let at = g;
-    if (g === 0 || !sheet.tokens.has(g - 1, TokenFlag.MultiLine)) while (this.hugs(at)) at++;
-    return measure.upTo[at]! - measure.upTo[g]! + measure.toBreak(at);
+    const isText = g > 0 && this.sheet.tokens.has(g - 1, TokenFlag.MultiLine);
+    return this.measure.toBreak(g, isText ? undefined : this.hugging);
   }
+
+  private readonly hugging = (g: number): boolean => this.hugs(g);
 
   /** Whether gap g lies before the closer of brackets that hug what they hold. */
   private hugs(g: number): boolean {

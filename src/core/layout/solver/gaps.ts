@@ -197,15 +197,20 @@ export abstract class Gaps extends FrameStack {
     const column = this.writtenColumn(g);
     this.columns[g] = this.column = column;
     this.line = this.unitLine = -1;
-    // A line that a backslash carries on, or that does not parse, leads no block.
-    if (this.sheet.isStated(g)) this.indent = column;
+    // A line that does not parse leads no block.
+    if (this.sheet.isStated(g) || this.isContinued(g)) this.indent = column;
+  }
+
+  /** Whether a backslash carries the line on that gap g begins. */
+  private isContinued(g: number): boolean {
+    return this.sheet.tokens.has(g - 1, TokenFlag.Continues);
   }
 
   private asWritten(g: number): void {
     this.lines[g] = -1;
     if (this.sheet.tokens.lineEndsIn(g) > 0) {
       if (this.makesBlocks && this.sheet.is(g, Mark.KeepsBlanks)) this.heldLine(g);
-      const continued = this.sheet.tokens.has(g - 1, TokenFlag.Continues);
+      const continued = this.isContinued(g);
       const shift = this.sheet.demand[g] === Demand.Fixed
         ? 0
         : continued
@@ -218,6 +223,7 @@ export abstract class Gaps extends FrameStack {
       const column = Math.max(0, written + shift);
       this.columns[g] = column;
       this.column = column;
+      if (continued) this.indent = column;
     } else {
       this.columns[g] = 0;
       this.column += this.measure.flatGap(g);

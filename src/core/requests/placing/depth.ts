@@ -9,7 +9,7 @@ import type { Context } from "../typing/context.js";
 import { clearOfBody, openerColumn } from "../typing/header.js";
 import { tokenAt } from "./places.js";
 import { siblingBelow } from "./siblings.js";
-import { whiteAt } from "./white.js";
+import { whiteAt } from "../../layout/white.js";
 
 /** A word that stands for whatever may come next. */
 export const PLACEHOLDER = "x";

@@ -70,7 +70,7 @@ export abstract class BracketLayout extends LayoutBase {
     );
     const hug = this.hugOfLast(node, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
-    const isWrapped = items.last !== NONE && WRAPS.has(tree.kind(items.last));
+    const isWrapped = items.last !== NONE && this.isWrapped(tree.kind(items.last));
     const hang = items.count > 1 || kind === N.Dict || isWrapped ? 1 : 0;
     this.bracketed++;
     const { inRows, rowStart } = this;
@@ -154,6 +154,11 @@ export abstract class BracketLayout extends LayoutBase {
       if (parts !== NONE && this.splitsStrings(parts)) return true;
     }
     return false;
+  }
+
+  /** Whether a kind holds a value last, whose further lines stand below the words in front of it. */
+  protected isWrapped(kind: N): boolean {
+    return WRAPS.has(kind);
   }
 
   /** Whether a value, that of a keyword or behind other words, is a run that the author split at its own signs. */

@@ -30,6 +30,8 @@ export abstract class ExpressionLayout extends BracketLayout {
     }
     // Brackets around a starred value alone would be no tuple.
     if (isBracket(kind) || kind === N.Unparsed || kind === N.Starred) {
+      // Brackets begin on the line of what stands before them.
+      if (isBracket(kind)) this.dropContinuations(first, first);
       sheet.set(first, Demand.Space, R.Operator);
       return this.elements(first, end, child, this.wordRule, 1);
     }
@@ -57,7 +59,7 @@ export abstract class ExpressionLayout extends BracketLayout {
     const flows = kind === N.ExpressionList && this.fills(child, first, end);
     if (flows) sheet.open(first + 1, end - 1, FrameFlag.Flow, 0);
     if (kind === N.ExpressionList) this.run(child, this.commaRule);
-    else this.elements(first, end, child, this.wordRule, 0);
+    else this.elements(first, end, child, this.wordRule, this.isWrapped(kind) ? 1 : 0);
     if (flows) sheet.close();
     this.bracketed--;
     sheet.close();
