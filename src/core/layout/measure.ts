@@ -117,7 +117,7 @@ export class Measure {
   /**
    * Columns from gap g to the next gap where a line may end, at most `FAR`; beyond the limit nobody counts on.
    *
-   * @param stays tells gaps at which none ends after all; missing for none.
+   * @param stays tells gaps, of those with a mark, at which none ends after all; missing for none.
    */
   toBreak(g: number, stays?: (gap: number) => boolean): number {
     const { upTo, frozen, sheet } = this;
@@ -126,8 +126,10 @@ export class Measure {
     let added = 0;
     let at = g;
     for (; at < tokens.count && upTo[at]! <= far; at++) {
-      if (stays?.(at) === true) continue;
-      if (marks[at] !== 0 || demand[at] === Demand.Fold) added += this.added(at);
+      if (marks[at] !== 0) {
+        if (stays?.(at) === true) continue;
+        added += this.added(at);
+      } else if (demand[at] === Demand.Fold) added += this.added(at);
       if ((sheet.folds(at) && frozen?.(at) !== true) || this.endsLine(at)) break;
     }
     if (at === tokens.count && sheet.is(at, Mark.Slots)) added++;
