@@ -267,6 +267,72 @@ const ROWS: readonly Row[] = [
     `,
   ],
   [
+    "lines of a comment stay where its first one does",
+    "javascript",
+    `
+      if (tide) {
+        const low = 1;
+          const high = 2;
+
+
+    >   /* The pier
+    >      is free. */
+        sail();
+      }
+    `,
+    `
+     if (tide) {
+       const low = 1;
+         const high = 2;
+
+
+       /* The pier
+          is free. */
+       sail();
+     }
+    `,
+  ],
+  [
+    "what an item holds stays where the marker of one that goes on outside has it",
+    "markdown",
+    `
+      *   Moor the boat:
+    >         with two ropes
+      *   Open the gangway
+    `,
+    `
+     *   Moor the boat:
+             with two ropes
+     *   Open the gangway
+    `,
+  ],
+  [
+    "a line goes to the column of those before it, however the first of all stand",
+    "html",
+    `
+      <html>
+        <head>
+          <meta name="pier">
+          <meta name="tide">
+      <link rel="one" href="${"low/".repeat(90)}">
+      <link rel="two" href="high">
+    > <link rel="three" href="pier" >
+        </head>
+      </html>
+    `,
+    `
+     <html>
+       <head>
+         <meta name="pier">
+         <meta name="tide">
+     <link rel="one" href="${"low/".repeat(90)}">
+     <link rel="two" href="high">
+     <link rel="three" href="pier">
+       </head>
+     </html>
+    `,
+  ],
+  [
     "an item that would leave its list stays in it",
     "markdown",
     `

@@ -184,7 +184,8 @@ class Builder {
     const first = Math.max(0, sequence.unitAt(focus.from - base));
     let last = first;
     while (last < count - 1 && to(last) < focus.to) last++;
-    let keepFrom = Math.max(0, first - options.around - 1);
+    // Whether the one above strays from the others is told by the one before it.
+    let keepFrom = Math.max(0, first - options.around - (options.changed === true ? 1 : 2));
     // Pieces of what does not parse may be the beginning of what stands at the focus.
     while (keepFrom > 0 && sequence.unitKind(keepFrom) === options.unparsed) keepFrom--;
     const keepTo = Math.min(count - 1, last + options.around + 1);

@@ -59,21 +59,28 @@ export function formatLines(
   };
   const changes = [...formatWhole(language, syntax, style, part, edges)];
   const torn = new Set<number>();
-  for (const change of changes) {
-    const t = holds(change) ? NO_TOKEN : longTokenAt(tokens, change);
-    if (t !== NO_TOKEN) torn.add(t);
-  }
+  for (const change of changes) if (!holds(change)) torn.add(tornBy(tokens, change));
+  torn.delete(NO_TOKEN);
   return changes.filter((change) => (
-    holds(change) && (torn.size === 0 || !torn.has(longTokenAt(tokens, change)))
+    holds(change) && (torn.size === 0 || !torn.has(tokenAround(tokens, change)))
   ));
 }
 
 const NO_TOKEN = -1;
 
-/** The token of several lines within which a change lies: what is changed of it goes together, as its quotes. */
-function longTokenAt(tokens: TokenTable, { from, to }: Span): number {
+/** The token within which a change lies, or `NO_TOKEN`. */
+function tokenAround(tokens: TokenTable, { from, to }: Span): number {
   const t = tokens.lastAt(from);
-  if (t < 0 || from >= tokens.end(t) || to <= tokens.start(t) || tokens.isTrivia(t))
-    return NO_TOKEN;
-  return tokens.has(t, TokenFlag.MultiLine) ? t : NO_TOKEN;
+  return t < 0 || from >= tokens.end(t) || to <= tokens.start(t) ? NO_TOKEN : t;
+}
+
+/**
+ * The token of several lines in which nothing changes without a change that is not made. What is changed of a text goes
+ * together, as its quotes do, and the lines of a comment move with its first one.
+ */
+function tornBy(tokens: TokenTable, change: Span): number {
+  const around = tokenAround(tokens, change);
+  const t = around === NO_TOKEN ? tokens.lastAt(change.from) + 1 : around;
+  const isText = around === NO_TOKEN || !tokens.isTrivia(t);
+  return t < tokens.count && isText && tokens.has(t, TokenFlag.MultiLine) ? t : NO_TOKEN;
 }

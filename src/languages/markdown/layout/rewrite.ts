@@ -1,3 +1,4 @@
+import type { Span } from "../../../core/outline/excerpt.js";
 import { blanksEnd, blanksStart, isBlankRow, trimmedEnd } from "../../../core/text/blanks.js";
 import { LINE_ENDS } from "../../../core/style/indent.js";
 import type { Style } from "../../../core/style/style.js";
@@ -39,10 +40,11 @@ export function rewritten(
   text: string,
   blocks: Blocks,
   style: Style,
-  holds: (change: Change) => boolean = () => true,
+  holds: (change: Span) => boolean = () => true,
 ): Change[] {
   for (const lists of [true, false]) {
-    const changes = [...new Rewriter(text, blocks, style, lists).changes()].filter(holds);
+    const rewriter = new Rewriter(text, blocks, style, lists, holds);
+    const changes = [...rewriter.changes()].filter(holds);
     if (changes.length === 0) return changes;
     const after = applyChanges(text, changes);
     if (sameMeaning(text, blocks, after, parseBlocks(after))) return changes;
@@ -58,12 +60,16 @@ class Rewriter {
   /** The lines on which an item gets another number. */
   private readonly renumbered = new Set<number>();
 
-  /** @param lists whether lists, and what they hold, get their columns. */
+  /**
+   * @param lists whether lists, and what they hold, get their columns.
+   * @param holds whether a stretch of the text is laid out.
+   */
   constructor(
     private readonly text: string,
     private readonly blocks: Blocks,
     private readonly style: Style,
     private readonly lists: boolean,
+    private readonly holds: (span: Span) => boolean,
   ) {
     const { starts, ends } = blocks;
     this.blank = new Uint8Array(starts.length);
@@ -166,16 +172,22 @@ class Rewriter {
     const numbers = this.lists ? numbersOf(list) : [];
     for (const [i, child] of list.children.entries()) {
       const item = child as Item;
-      const marker = markerOf(text, item, this.lists ? numbers[i] : undefined);
+      const moves = this.lists && this.isLaidOut(item);
+      const marker = markerOf(text, item, moves ? numbers[i] : undefined);
       if (marker.length !== item.length || !text.startsWith(marker, item.marker))
         this.renumbered.add(item.first);
-      const lead = this.lists ? itemLead(item, marker, outer) : asWritten;
+      const lead = moves ? itemLead(item, marker, outer) : asWritten;
       const bare = item.children[0]?.first !== item.first;
       const before = outer(item.first);
-      if (this.lists && bare && before !== undefined)
-        this.want(item.first, before + marker, R.Number);
+      if (moves && bare && before !== undefined) this.want(item.first, before + marker, R.Number);
       this.container(item, lead);
     }
+  }
+
+  /** Whether all lines of an item are laid out: what it holds stands where its marker has it. */
+  private isLaidOut({ first, last }: Item): boolean {
+    const { starts, ends } = this.blocks;
+    return this.holds({ from: starts[first]!, to: ends[last]! });
   }
 
   // Leaves
