@@ -32,6 +32,30 @@ const rota = {
 `,
     ],
     [
+      "a header whose body has most of its lines in brackets",
+      "python",
+      `
+def low():
+    moor(boat=first,
+         crew=rota,
+         tide=low)
+[[def high():
+    moor(boat=first,
+         crew=rota,
+         tide=low)
+]]`,
+      `
+def low():
+    moor(boat=first,
+         crew=rota,
+         tide=low)
+def high():
+    moor(boat=first,
+         crew=rota,
+         tide=low)
+`,
+    ],
+    [
       "parts of statements of which the first lost its indentation",
       "css",
       `

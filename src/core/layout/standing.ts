@@ -39,7 +39,8 @@ export class Standing {
     if (gaps === undefined) return -1;
     const above = lastAtMost(gaps, g - 1);
     // What is put at the margin within deeper lines stands there for itself: a trace, text to the letter.
-    const strays = above > 0 && owner !== ROOT && this.columnOf(gaps[above]!) === 0;
+    const isInner = owner !== ROOT && this.sheet.frames.begin(owner) > 0;
+    const strays = above > 0 && isInner && this.columnOf(gaps[above]!) === 0;
     if (strays && this.columnOf(gaps[above - 1]!) > 0) return gaps[above - 1]!;
     if (above >= 0) return gaps[above]!;
     // Those below tell it only where they agree.

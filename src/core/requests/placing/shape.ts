@@ -243,7 +243,7 @@ function standingText(pasted: Pasted, own: number): string {
 }
 
 /**
- * Where lines in brackets may stand as well: aligned behind a bracket of the first line, or, where indentation is what
+ * Where lines in brackets may stand as well: aligned behind a bracket, or, where indentation is what
  * makes blocks, two of the file's steps in below one at a line's end, a closer beside the last of them. Undefined for
  * others.
  */
@@ -255,7 +255,7 @@ function columnsInBrackets(
   return openBrackets(lines.slice(0, ENOUGH), tokens, signs).map((bracket, i) => {
     if (bracket === undefined) return undefined;
     const { line, beside } = bracket;
-    if (beside >= 0) return line === 0 ? own + beside - lines[0]!.to : undefined;
+    if (beside >= 0) return (line === 0 ? own : lines[line]!.column) + beside - lines[line]!.to;
     if (language.typing.blocks === undefined) return undefined;
     if (line < i - 1 && signs.closes(tokens.textOf(lines[i]!.token))) return lines[i - 1]!.column;
     return (line === 0 ? own : lines[line]!.column) + 2 * style.indentSize;
