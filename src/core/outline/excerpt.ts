@@ -44,7 +44,7 @@ export interface ExcerptOptions {
   readonly changed?: boolean;
   /** The kind of units that did not parse; those before the focus are kept. */
   readonly unparsed?: number;
-  /** Whether units that the focus touches are kept with all that is in them. */
+  /** Whether the units that the focus touches, and those `around`, are kept with all that is in them. */
   readonly whole?: boolean;
 }
 

@@ -165,7 +165,7 @@ export abstract class BracketLayout extends LayoutBase {
   private isSplitRun(value: number): boolean {
     const { tree } = this;
     let run = value;
-    while (run !== NONE && WRAPS.has(tree.kind(run))) run = tree.lastChild(run);
+    while (run !== NONE && this.isWrapped(tree.kind(run))) run = tree.lastChild(run);
     return run !== NONE && RUNS.has(tree.kind(run)) && splitAtOwn(this, run);
   }
 
