@@ -104,6 +104,26 @@ describe("blocks and texts", () => {
       <p>b
       <div>c</div>
       `],
+    // HTML Living Standard, 13.1.2.1: the slash says nothing there, and nothing ends these tags.
+    ["tags written as empty hold no blocks", `
+      <main>
+      <a name="top"/>
+      <h1><a id="pier"/>Low tide</h1>
+      <p>High <i class="tide"/> tide</p>
+      <div>
+      <p>Late</p>
+      </div>
+      </main>
+      `, `
+      <main>
+        <a name="top"/>
+        <h1><a id="pier"/>Low tide</h1>
+        <p>High <i class="tide"/> tide</p>
+        <div>
+          <p>Late</p>
+        </div>
+      </main>
+      `],
     ["what counts to the letter stays", `
       <pre>
        a   <b>b</b>

@@ -35,6 +35,8 @@ export interface OpenElement extends Open {
   readonly foreign: boolean;
   /** Whether it is a control, or a property of one: `<asp:Repeater>`, `<Columns>`. */
   readonly control: boolean;
+  /** Whether its author wrote it as empty, which says nothing in HTML: `<a id="pier"/>`. */
+  readonly isEmpty?: boolean;
 }
 
 /**
@@ -96,8 +98,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     return elementName(tag, this.dialect.hasComponents);
   }
 
-  protected endsAlone({ name, control }: OpenElement): boolean {
-    return ENDS_ALONE.has(name) || (!control && this.isInTemplate());
+  protected endsAlone({ name, control, isEmpty }: OpenElement): boolean {
+    return ENDS_ALONE.has(name) || isEmpty === true || (!control && this.isInTemplate());
   }
 
   protected startTag(): void {
@@ -107,6 +109,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     const name = this.nameIn(tag);
     const foreign = name === "svg" || name === "math" || stack.at(-1)?.foreign === true;
     if (!foreign) this.end(name);
+    // A browser has the block stand in there, where white space before and after it says as little as outside.
+    if (BLOCK.has(name)) while (stack.at(-1)?.isEmpty === true) this.pop(first);
     // Text that is kept to the letter is put at the margin wherever it belongs.
     if (this.byColumns && !FIXED.has(name)) this.endByColumn(first);
     if (!this.tag()) {
@@ -126,7 +130,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     } else if (stack.length >= DEPTH_LIMIT) {
       this.beyond++;
     } else {
-      stack.push(this.opened(name, first, foreign, control, false));
+      const isEmpty = empty && !control && !BLOCK.has(name) && !FIXED.has(name);
+      stack.push({ ...this.opened(name, first, foreign, control, false), isEmpty });
       if (tokens.kind(this.at) === T.Raw) this.at++;
     }
   }
