@@ -167,7 +167,7 @@ function csharpGaps() {
     // Lines tell blank ones between statements, and where labels and accesses stand close.
     if (/^[{};:\]]$/.test(before) || /^[{}:]$/.test(after))
       return gap.includes("\n") ? "line" : "spaces";
-    return /[?<>[]$/.test(before) || /^[?<>[]/.test(after) ? "fixed" : "lines";
+    return /[?<>[]$/.test(before) || /^[<>[]/.test(after) ? "fixed" : "lines";
   };
 }
 

@@ -118,10 +118,10 @@ class Renderer {
         ?? this.white(lines, fuses ? 1 : column);
     if (prefix === "" && to - from === white.length && text.startsWith(white, from)) return;
     let kept = from;
-    const held = this.sheet.is(g, Mark.KeepsBlanks);
-    if (lines > 0 && (held || !this.style.trimTrailingWhitespace)) {
+    if (lines > 0 && !this.losesBlanks(g)) {
       while (text[kept] === " " || text[kept] === "\t") kept++;
       // What stood between two tokens on a line was not at its end.
+      const held = this.sheet.is(g, Mark.KeepsBlanks);
       if (!held && kept === to && to < text.length) kept = from;
     }
     pushChanges(
@@ -136,8 +136,7 @@ class Renderer {
 
   /** Puts something in at the end of a line, and answers where that line now ends in the text as it was. */
   private atLineEnd(g: number, from: number, prefix: string): number {
-    const trims = this.style.trimTrailingWhitespace && !this.sheet.is(g, Mark.KeepsBlanks);
-    const to = trims ? blanksEnd(this.tokens.text, from) : from;
+    const to = this.losesBlanks(g) ? blanksEnd(this.tokens.text, from) : from;
     this.changes.push({ from, to, text: prefix, rule: this.insertRule(g, prefix) });
     return to;
   }
@@ -176,8 +175,12 @@ class Renderer {
 
   /** Whether blanks before the line ends of a gap that stands go. */
   private trims(g: number): boolean {
-    if (this.frozen?.(g) !== true || !this.style.trimTrailingWhitespace) return false;
-    return this.sheet.isStated(g) && !this.sheet.is(g, Mark.KeepsBlanks);
+    return this.frozen?.(g) === true && this.losesBlanks(g) && this.sheet.isStated(g);
+  }
+
+  /** Whether blanks before a line end in gap g go. */
+  private losesBlanks(g: number): boolean {
+    return this.style.trimTrailingWhitespace && !this.sheet.is(g, Mark.KeepsBlanks);
   }
 
   /** Whether a line that is held begins with blanks, where those make blocks and a line next to what is held gets tabs. */

@@ -1,3 +1,4 @@
+import { whiteAt } from "../layout/white.js";
 import { Signs } from "../notation.js";
 import { ruleId } from "../rules.js";
 import type { Change } from "../text/edits.js";
@@ -5,7 +6,6 @@ import type { LineSpan } from "../text/touched.js";
 import { headDepth, whiteTo } from "./placing/head.js";
 import { moveLines, movedLines, withRoom } from "./placing/moved.js";
 import type { Site } from "./placing/site.js";
-import { whiteAt } from "../layout/white.js";
 
 /** The changes that bring moved lines to the depth of their place; they keep their shape. */
 export function moveChanges(site: Site, span: LineSpan): Change[] {

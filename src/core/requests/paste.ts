@@ -1,3 +1,4 @@
+import { whiteAt } from "../layout/white.js";
 import { Signs } from "../notation.js";
 import { ruleId } from "../rules.js";
 import { applyChanges, type Change } from "../text/edits.js";
@@ -13,7 +14,6 @@ import { restep } from "./placing/restep.js";
 import { shapeOf } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
 import { standsInPlace } from "./placing/stands.js";
-import { whiteAt } from "../layout/white.js";
 import { formatLines } from "./selection.js";
 
 /**

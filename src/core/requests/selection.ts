@@ -62,14 +62,14 @@ export function formatLines(
   for (const change of changes) if (!holds(change)) torn.add(tornBy(tokens, change));
   torn.delete(NO_TOKEN);
   return changes.filter((change) => (
-    holds(change) && (torn.size === 0 || !torn.has(tokenAround(tokens, change)))
+    holds(change) && (torn.size === 0 || !torn.has(tokenOver(tokens, change)))
   ));
 }
 
 const NO_TOKEN = -1;
 
 /** The token within which a change lies, or `NO_TOKEN`. */
-function tokenAround(tokens: TokenTable, { from, to }: Span): number {
+function tokenOver(tokens: TokenTable, { from, to }: Span): number {
   const t = tokens.lastAt(from);
   return t < 0 || from >= tokens.end(t) || to <= tokens.start(t) ? NO_TOKEN : t;
 }
@@ -79,7 +79,7 @@ function tokenAround(tokens: TokenTable, { from, to }: Span): number {
  * together, as its quotes do, and the lines of a comment move with its first one.
  */
 function tornBy(tokens: TokenTable, change: Span): number {
-  const around = tokenAround(tokens, change);
+  const around = tokenOver(tokens, change);
   const t = around === NO_TOKEN ? tokens.lastAt(change.from) + 1 : around;
   const isText = around === NO_TOKEN || !tokens.isTrivia(t);
   return t < tokens.count && isText && tokens.has(t, TokenFlag.MultiLine) ? t : NO_TOKEN;

@@ -1,4 +1,5 @@
 import type { Language } from "../language.js";
+import { whiteAt } from "../layout/white.js";
 import { Signs } from "../notation.js";
 import { ruleId } from "../rules.js";
 import { applyChanges, type Change } from "../text/edits.js";
@@ -6,7 +7,6 @@ import { LineIndex, type Lines } from "../text/lines.js";
 import { pushChanges } from "../text/minimise.js";
 import { WHOLE, depthAfter } from "./placing/depth.js";
 import { tokenAround, tokenAt } from "./placing/places.js";
-import { whiteAt } from "../layout/white.js";
 import { endComment, isCommentEnd } from "./typing/comment.js";
 import type { Context } from "./typing/context.js";
 import { entered } from "./typing/enter.js";

@@ -36,7 +36,7 @@ export interface OpenElement extends Open {
   /** Whether it is a control, or a property of one: `<asp:Repeater>`, `<Columns>`. */
   readonly control: boolean;
   /** Whether its author wrote it as empty, which says nothing in HTML: `<a id="pier"/>`. */
-  readonly isEmpty?: boolean;
+  readonly isEmpty: boolean;
 }
 
 /**
@@ -99,7 +99,7 @@ export class HtmlParser extends TagParser<OpenElement> {
   }
 
   protected endsAlone({ name, control, isEmpty }: OpenElement): boolean {
-    return ENDS_ALONE.has(name) || isEmpty === true || (!control && this.isInTemplate());
+    return ENDS_ALONE.has(name) || isEmpty || (!control && this.isInTemplate());
   }
 
   protected startTag(): void {
@@ -109,8 +109,6 @@ export class HtmlParser extends TagParser<OpenElement> {
     const name = this.nameIn(tag);
     const foreign = name === "svg" || name === "math" || stack.at(-1)?.foreign === true;
     if (!foreign) this.end(name);
-    // A browser has the block stand in there, where white space before and after it says as little as outside.
-    if (BLOCK.has(name)) while (stack.at(-1)?.isEmpty === true) this.pop(first);
     // Text that is kept to the letter is put at the margin wherever it belongs.
     if (this.byColumns && !FIXED.has(name)) this.endByColumn(first);
     if (!this.tag()) {
@@ -130,8 +128,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     } else if (stack.length >= DEPTH_LIMIT) {
       this.beyond++;
     } else {
-      const isEmpty = empty && !control && !BLOCK.has(name) && !FIXED.has(name);
-      stack.push({ ...this.opened(name, first, foreign, control, false), isEmpty });
+      stack.push(this.opened(name, first, foreign, control, false));
       if (tokens.kind(this.at) === T.Raw) this.at++;
     }
   }
@@ -144,7 +141,13 @@ export class HtmlParser extends TagParser<OpenElement> {
     isHalf: boolean,
   ): OpenElement {
     const inside = foreign && name !== "foreignobject";
-    return { name, first, content: this.at, foreign: inside, control, isHalf, isMixed: false };
+    const isEmpty =
+      this.tokens.kind(this.at - 1) === T.EmptyTagEnd
+      && !control
+      && !BLOCK.has(name)
+      && !FIXED.has(name);
+    const content = this.at;
+    return { name, first, content, foreign: inside, control, isEmpty, isHalf, isMixed: false };
   }
 
   protected placeOf(name: string, t: number): number {
@@ -305,6 +308,7 @@ export class HtmlParser extends TagParser<OpenElement> {
         content: t + 1,
         foreign,
         control: false,
+        isEmpty: false,
         isHalf: false,
         isMixed: false,
       });
@@ -350,6 +354,8 @@ export class HtmlParser extends TagParser<OpenElement> {
         break;
       }
     }
+    // A browser has a block stand in there, where white space before and after it says as little as outside.
+    while (stack.at(-1)?.isEmpty === true && BLOCK.has(name)) this.pop(this.at);
   }
 
   /** Ends elements that lack their end tag, where a start tag begins a line no deeper than theirs. */

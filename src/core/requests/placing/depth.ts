@@ -1,4 +1,5 @@
 import type { Around, Language, Syntax } from "../../language.js";
+import { whiteAt } from "../../layout/white.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
 import { NONE } from "../../syntax/tree.js";
@@ -9,7 +10,6 @@ import type { Context } from "../typing/context.js";
 import { clearOfBody, openerColumn } from "../typing/header.js";
 import { tokenAt } from "./places.js";
 import { siblingBelow } from "./siblings.js";
-import { whiteAt } from "../../layout/white.js";
 
 /** A word that stands for whatever may come next. */
 export const PLACEHOLDER = "x";

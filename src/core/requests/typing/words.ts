@@ -1,10 +1,10 @@
+import { whiteAt } from "../../layout/white.js";
 import { Signs } from "../../notation.js";
 import type { Typing } from "../../language.js";
 import { lineColumn, whiteOf } from "../../text/width.js";
 import type { Context } from "./context.js";
 import type { Depth } from "../placing/columns.js";
 import { depthAfter, whiteFor } from "../placing/depth.js";
-import { whiteAt } from "../../layout/white.js";
 
 /** What a word ends with, whatever it begins with: `else`, but `</li` too. */
 const WORD = /[\p{L}\p{N}_$]$/u;

@@ -118,12 +118,11 @@ export const blocks: IndentedBlocks = {
     for (let t = 0; t < tokens.count; t++) {
       if (!tokens.has(t, LOGICAL)) continue;
       const column = lineColumn(text, tokens.start(t), PYTHON_TAB);
-      const isFirst = levels.length === 0;
-      const before = levels.at(-1) ?? column;
+      const before = levels.at(-1) ?? -1;
       while (levels.length > 0 && levels.at(-1)! > column) levels.pop();
       // What goes back further than the first line ends blocks that began above.
       const known = levels.length === 0 || levels.at(-1) === column;
-      if (opened ? !isFirst && column <= before : column > before || !known) misfits++;
+      if (opened ? column <= before : column > before || !known) misfits++;
       if (levels.at(-1) !== column) levels.push(column);
       opened = endsWithColon(tokens, t);
     }
