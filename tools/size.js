@@ -23,7 +23,7 @@ export const BUNDLES = [
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 67_850,
+    most: 67_860,
   },
   {
     name: "core with JavaScript and TypeScript",

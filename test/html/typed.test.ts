@@ -88,6 +88,46 @@ describe("Enter", () => {
       "<form>\n¦\n    <p>a</p>\n</div>\n</form>\n",
     ],
     [
+      "in an element whose next line stands in its column, those below elsewhere",
+      "<form>¦\n<p>a</p>\n  <p>b</p>\n <p>c</p>\n</form>\n",
+      "<form>\n¦\n<p>a</p>\n  <p>b</p>\n <p>c</p>\n</form>\n",
+    ],
+    [
+      "in one that nothing ends yet, above the next item",
+      "<ul>\n  <li>a</li>\n  <div>¦\n  <li>b</li>\n</ul>\n",
+      "<ul>\n  <li>a</li>\n  <div>\n    ¦\n  <li>b</li>\n</ul>\n",
+    ],
+    [
+      "in an item that nests nothing, below what began on its line",
+      "<ul>\n<li><a id=\"quay\">\n<!-- berth -->\n</a>¦\n<h3>Quay</h3>\n</li>\n</ul>\n",
+      "<ul>\n<li><a id=\"quay\">\n<!-- berth -->\n</a>\n¦\n<h3>Quay</h3>\n</li>\n</ul>\n",
+    ],
+    [
+      "behind a cell, in a row like those above",
+      "<table>\n<tr><td>Heron</td>\n<td>06:40</td>\n</tr>\n<tr><td>Tern</td>¦\n</tr>\n</table>\n",
+      "<table>\n<tr><td>Heron</td>\n<td>06:40</td>\n</tr>\n<tr><td>Tern</td>\n¦\n</tr>\n</table>\n",
+    ],
+    [
+      "in a deeper element below some at the margin that nest nothing",
+      "<body>\n<div>\n<p>a</p>\n</div>\n<div>\n<p>b</p>\n</div>\n  <aside>\n    <div>¦\n    </div>\n  </aside>\n</body>\n",
+      "<body>\n<div>\n<p>a</p>\n</div>\n<div>\n<p>b</p>\n</div>\n  <aside>\n    <div>\n      ¦\n    </div>\n  </aside>\n</body>\n",
+    ],
+    [
+      "below text and a comment at the margin, in an element whose others stand deeper",
+      "<main>\n  <p>low\nwater</p>\n  <p>b</p>\n<!-- old -->\n  <p>c\nd</p>¦\n</main>\n",
+      "<main>\n  <p>low\nwater</p>\n  <p>b</p>\n<!-- old -->\n  <p>c\nd</p>\n  ¦\n</main>\n",
+    ],
+    [
+      "in a block of another tongue, in an element that nests nothing",
+      "<main>\n<p>low</p>\n<p>high</p>\n  {% if tide %}¦\n  {% endif %}\n</main>\n",
+      "<main>\n<p>low</p>\n<p>high</p>\n  {% if tide %}\n    ¦\n  {% endif %}\n</main>\n",
+    ],
+    [
+      "below a `pre`, whose lines say nothing",
+      "<div>\n  <section>\n    <p>a</p>\n<pre>\nb\n</pre>¦\n  </section>\n</div>\n",
+      "<div>\n  <section>\n    <p>a</p>\n<pre>\nb\n</pre>\n    ¦\n  </section>\n</div>\n",
+    ],
+    [
       "in a script in the column of its tag",
       "<div>\n  <script>¦\n  moor();\n  </script>\n</div>\n",
       "<div>\n  <script>\n  ¦\n  moor();\n  </script>\n</div>\n",
@@ -201,4 +241,45 @@ describe("what is pasted first into a head or a body", () => {
     const range = { start: at, end: document.positionAt(from + clip.length) };
     expect(applyEdits(document.text, document.formatOnPaste(range).edits)).toBe(wanted);
   });
+});
+
+test.each([
+  [
+    "under the attributes, as that of the tag above",
+    "<p>\n  <a href=\"low\"\n     >low</a>\n  <a href=\"high\"\n  ¦high</a>\n</p>\n",
+    "<p>\n  <a href=\"low\"\n     >low</a>\n  <a href=\"high\"\n     >¦high</a>\n</p>\n",
+  ],
+  [
+    "under its tag, as that of the tag below",
+    "<p>\n  <a href=\"low\"\n     ¦low</a>\n  <a href=\"high\"\n  >high</a>\n</p>\n",
+    "<p>\n  <a href=\"low\"\n  >¦low</a>\n  <a href=\"high\"\n  >high</a>\n</p>\n",
+  ],
+  [
+    "of an end tag, under what it ends though that holds less deep lines",
+    "<main>\n    <div>\n<p>low</p>\n</div¦\n</main>\n",
+    "<main>\n    <div>\n<p>low</p>\n    </div>¦\n</main>\n",
+  ],
+])("the end of a tag that begins a line stands %s", (_, text, wanted) => {
+  expect(keyed("html", text, ">")).toBe(wanted);
+});
+
+test("a page without one of its end tags reads as before around it, be there lines less deep than their element", () => {
+  const rows = [
+    "<main>",
+    "  <div>",
+    "    <div>",
+    "  <section>",
+    "<h1>Tides</h1>",
+    "<p>low</p>",
+    "</section>",
+    "  </div>",
+    "</main>",
+  ];
+  const document = engine.open({ uri: "", languageId: "html", text: rows.join("\n") });
+  const lines = [3, 1, 0].map((line) => (
+    document.linkedRanges({ line, character: rows[line]!.length - 2 })?.map(
+      ({ start }) => start.line,
+    )
+  ));
+  expect(lines).toEqual([[3, 6], [1, 7], [0, 8]]);
 });

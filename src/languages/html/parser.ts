@@ -156,6 +156,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     if (t > 0 && tokens.kind(t - 1) === T.Raw && stack.at(-1)?.name === name)
       return stack.length - 1;
     const begins = this.byColumns && this.beginsLine(t);
+    const own = begins ? this.pairedPlace(t) : -1;
+    if (own >= 0) return own;
     const column = begins ? this.columnOf(t) : -1;
     const control = this.dialect.hasControls === true
       && stack.some((open) => open.control && open.name === name);
@@ -372,10 +374,54 @@ export class HtmlParser extends TagParser<OpenElement> {
         continue;
       }
       if (!begins || !this.endsByColumn(open) || this.isFlush(open)) return;
-      if (this.columnOf(open.first) < column) return;
+      if (this.columnOf(open.first) < column || this.paired.has(open.first)) return;
       while (stack.length > place) this.pop(this.at);
       place = stack.length - 1;
     }
+  }
+
+  /** The place of the element whose own end tag stands at token t, where none in it ends further down; -1 elsewhere. */
+  private pairedPlace(t: number): number {
+    const { stack } = this;
+    const first = this.paired.get(t) ?? -1;
+    for (let i = stack.length - 1; i >= 0 && first >= 0; i--) {
+      if (stack[i]!.first === first) return i;
+      if (this.paired.has(stack[i]!.first)) return -1;
+    }
+    return -1;
+  }
+
+  private get paired(): ReadonlyMap<number, number> {
+    return this.pairs ??= this.pairedTags();
+  }
+
+  private pairs: ReadonlyMap<number, number> | undefined = undefined;
+
+  /**
+   * For start tags and end tags the other of the two: first for those that begin lines in the same column, then for what is
+   * left; of a name what opened last ends first.
+   */
+  private pairedTags(): ReadonlyMap<number, number> {
+    const { tokens } = this;
+    const paired = new Map<number, number>();
+    const pair = (keyOf: (t: number, name: string) => string | undefined): void => {
+      const open = new Map<string, number[]>();
+      for (let t = 0; t < tokens.count; t++) {
+        const kind: T = tokens.kind(t);
+        if ((kind !== T.TagStart && kind !== T.EndTagStart) || paired.has(t)) continue;
+        const starts = kind === T.TagStart;
+        const key = keyOf(t, this.nameIn(tokens.textOf(t).slice(starts ? 1 : 2)));
+        if (key === undefined) continue;
+        const firsts = open.get(key);
+        const first = starts ? undefined : firsts?.pop();
+        if (first !== undefined) paired.set(first, t).set(t, first);
+        else if (starts && firsts === undefined) open.set(key, [t]);
+        else if (starts) firsts!.push(t);
+      }
+    };
+    pair((t, name) => (this.beginsLine(t) ? `${name} ${this.columnOf(t)}` : undefined));
+    pair((_, name) => name);
+    return paired;
   }
 
   /** Whether columns tell where an element ends: where end tags may be left out, the standard does. */

@@ -61,9 +61,12 @@ export function settledWhite(context: Context, start: number, depth: Depth): str
     : whiteFor(language, depth, lines.text.slice(0, start), style);
 }
 
-/** Whether a line that would go deeper stands where Enter has it stand, as the language alone answers for that. */
+/**
+ * Whether a line that would go deeper stands where Enter has it stand, as the language alone answers for that. An end tag
+ * does so below text that stands less deep than its element, below tags it stands as the element does.
+ */
 function isEntered(
-  { language: { typing: { entered } }, style, lines, whole }: Context,
+  { language: { typing: { entered }, notation }, style, lines, whole }: Context,
   start: number,
   { column }: Depth,
 ): boolean {
@@ -72,8 +75,11 @@ function isEntered(
   const text = whole.text();
   const at = whole.at(start);
   const end = at + lines.lineEnd(lines.lineAt(start)) - start;
+  const above = text.slice(0, at);
+  const head = text.slice(at, end).trimStart();
+  if (Signs.of(notation).beginsClosing(head) && above.trimEnd().endsWith(">")) return false;
   return (
-    entered(text.slice(0, at) + text.slice(end), at, style)?.caret === at + whiteOf(text, at).length
+    entered(above + text.slice(end), at, style)?.caret === at + whiteOf(text, at).length
   );
 }
 

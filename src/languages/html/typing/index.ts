@@ -1,13 +1,15 @@
 import type { EnteredText, Typing } from "../../../core/language.js";
 import type { Style } from "../../../core/style/style.js";
+import type { Change } from "../../../core/text/edits.js";
 import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../../core/front-matter.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { htmlClosers, openRaw } from "./closers.js";
+import { flushWhite } from "./flush.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
-import { leavesAtMargin, scriptWhite, standsBelow, whiteBelowTag } from "../margin.js";
+import { codeWhite, leavesAtMargin, scriptWhite, standsBelow } from "../margin.js";
 import { enteredInIsland } from "./islands.js";
-import { whiteInTag } from "./open-tags.js";
+import { whiteInTag, whiteOfTagEnd } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
 import { R, RULES } from "../rules.js";
 import { enteredInValue } from "./values.js";
@@ -64,8 +66,22 @@ export function enteredAs(
 const shownWhite = (text: string, at: number): string | undefined =>
   whiteInPre(text, at)
   ?? whiteInTag(text, at)
-  ?? whiteBelowTag(text, at)
-  ?? scriptWhite(text, at);
+  ?? codeWhite(text, at)
+  ?? scriptWhite(text, at)
+  ?? flushWhite(text, at);
+
+/** What takes a line that begins at an offset from its white space to another one. */
+const placed = (start: number, old: string, white: string): Change[] => (
+  old === white
+    ? []
+    : [{ from: start, to: start + old.length, text: white, rule: RULES[R.Line]! }]
+);
+
+/** The same for a line of a start tag's `>`; undefined for that where the layout has it. */
+function endedTag(text: string, start: number, head: string): Change[] | undefined {
+  const white = whiteOfTagEnd(text, start);
+  return white === undefined ? undefined : placed(start, head.slice(0, -1), white);
+}
 
 function enteredInFrontMatter(text: string, at: number, style: Style): EnteredText | undefined {
   if (!inFrontMatter(text, at)) return undefined;
@@ -88,18 +104,14 @@ export const htmlTyping: Typing = {
   completed(text, at, character) {
     if (character === "-") return endFrontMatter(text, at, RULES[R.Line]!);
     const start = startOfLine(text, at);
-    const [, old = "", name] = RAW_END.exec(text.slice(start, at)) ?? [];
+    const head = text.slice(start, at);
+    if (head.trimStart() === ">") return endedTag(text, start, head);
+    const [, old = "", name] = RAW_END.exec(head) ?? [];
     if (name === undefined) return undefined;
     const opener = openRaw(text.slice(0, start), name);
     // What is no language that is known has no layout: its end tag stands where its start tag's line does.
     if (opener < 0) return undefined;
-    const change = {
-      from: start,
-      to: start + old.length,
-      text: whiteOf(text, opener),
-      rule: RULES[R.Line]!,
-    };
-    return change.text === old ? [] : [change];
+    return placed(start, old, whiteOf(text, opener));
   },
   // Text in a head would belong to the body, and the first line of these tells how deep the others stand.
   next(before, below) {

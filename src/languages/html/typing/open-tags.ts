@@ -69,3 +69,31 @@ function whiteInStartTag(text: string, at: number): string | undefined {
 /** The white space of a line that stands under the first attribute. */
 const firstAttribute = ([, line = "", before = ""]: readonly string[]): string =>
   line + " ".repeat(before.length);
+
+/** A line that the end of a tag begins. */
+const TAG_END_LINE = /(?<=[\r\n])([ \t]*)>/g;
+
+/**
+ * The white space for the `>` of a start tag that begins a line, as the nearest other one stands below its tag; undefined
+ * where there is none.
+ *
+ *     <a href="tide.html"
+ *        >the quay</a>
+ *     <a href="deck.html"
+ *     >
+ */
+export function whiteOfTagEnd(text: string, start: number): string | undefined {
+  const tag = text.lastIndexOf("<", start - 1);
+  if (tag < text.lastIndexOf(">", start - 1) || text[tag + 1] === "/") return undefined;
+  const from = Math.max(0, start - FAR);
+  const near = text.slice(from, start + FAR);
+  const ends = [...near.matchAll(TAG_END_LINE)].map(({ index, 1: white }) => (
+    { at: from + index, white: white! }
+  ));
+  const like = ends.filter(({ at }) => at < start).at(-1) ?? ends.find(({ at }) => at > start);
+  if (like === undefined) return undefined;
+  const outer = whiteOf(text, text.lastIndexOf("<", like.at));
+  return like.white.startsWith(outer)
+    ? whiteOf(text, tag) + like.white.slice(outer.length)
+    : undefined;
+}
