@@ -123,6 +123,11 @@ describe("Enter", () => {
       "<main>\n<p>low</p>\n<p>high</p>\n  {% if tide %}\n    ¦\n  {% endif %}\n</main>\n",
     ],
     [
+      "in a paragraph, though one above ends with the list below it",
+      "<div>\n  <p>\n  <ul>\n  </ul>\n  <p>¦\n</div>\n",
+      "<div>\n  <p>\n  <ul>\n  </ul>\n  <p>\n    ¦\n</div>\n",
+    ],
+    [
       "below a `pre`, whose lines say nothing",
       "<div>\n  <section>\n    <p>a</p>\n<pre>\nb\n</pre>¦\n  </section>\n</div>\n",
       "<div>\n  <section>\n    <p>a</p>\n<pre>\nb\n</pre>\n    ¦\n  </section>\n</div>\n",

@@ -10,6 +10,9 @@ import { lexHtml } from "../lexer.js";
 /** How far around a place is read for what its author does, as UTF-16 offsets. */
 const FAR = 6_000;
 
+/** How long an element may be whose last line is looked for. */
+const LONG = 20_000;
+
 /** Elements that tell nothing: what a head and a body hold need not stand as the rest does. */
 const PARTS = /^(?:html|head|body)$/;
 
@@ -61,16 +64,20 @@ export function flushWhite(text: string, at: number): string | undefined {
     return undefined;
   const { name, own, last } = inner;
   if (last !== undefined) return last.length <= own.length ? last : undefined;
-  const below = text.slice(at, at + FAR);
+  const far = at + FAR;
+  const below = text.slice(at, far < text.length ? startOfLine(text, far) : far);
   const [, next = "", sign = ""] = NEXT_LINE.exec(below) ?? [];
   // What stands deeper below may be its own.
-  if (next.length > own.length) return endsFlush(below, inner) ? own : undefined;
+  if (next.length > own.length)
+    return endsFlush(text.slice(at, at + LONG), inner) ? own : undefined;
   const tells = sign !== "" && !sign.startsWith("</") && !NEVER.test(sign.slice(1));
-  if (tells && ENDED_BY.get(name)?.has(sign.slice(1)) !== true) {
+  if (tells && !endsBefore(name, sign.slice(1))) {
     const missing = missingEnds(text, name);
     // What stands less deep may be that of an element whose tag is still to come.
     if (next === own ? missing <= 0 : missing === 0) return next;
   }
+  // Text that goes on below its tag is wrapped, not nested.
+  if (above[end - 1] !== ">") return undefined;
   const like = nearest(inner, shown, () => readLines(below).shown);
   return like?.isFlush === true ? own : undefined;
 }
@@ -78,7 +85,7 @@ export function flushWhite(text: string, at: number): string | undefined {
 /** A line that begins or ends a script. */
 const SCRIPT = /^<\/?script\b/i;
 
-/** Whether the last line of an element stands in its column, as its end tag does; one with a script so far says nothing. */
+/** Whether the last line of an element stands in its column, as its end tag does. */
 function endsFlush(below: string, { name, own }: Open): boolean {
   const end = below.indexOf(`</${name}`);
   if (end < 0 || !beginsItsLine(below, end) || whiteOf(below, end) !== own) return false;
@@ -87,7 +94,8 @@ function endsFlush(below: string, { name, own }: Open): boolean {
   return (
     last.startsWith(`${own}<`)
     && !inner.includes(`<${name}`)
-    && !SCRIPT.test(last.trimStart())
+    // Scripts at the end stand at the margin below deeper lines, too.
+    && (!SCRIPT.test(last.trimStart()) || pattern(`^${own}<(?!\\/?script)`, "im").test(inner))
   );
 }
 
@@ -128,7 +136,8 @@ function readLines(text: string): { open: Open[]; shown: Shown[] } {
       own = whiteOf(text, tokens.start(t));
       if (top !== undefined) {
         // Text at the margin, and what stands less deep than its tag, was put in from elsewhere.
-        if (last === undefined && kind === T.TagStart && own.startsWith(top.own))
+        const isInner = kind === T.TagStart && !endsBefore(top.name, tokens.textOf(t).slice(1));
+        if (last === undefined && isInner && own.startsWith(top.own))
           shown.push({ name: top.name, isAtMargin: top.own === "", isFlush: own === top.own });
         const isTag = kind === T.TagStart || kind === T.EndTagStart;
         // Below deeper lines text is a trace.
@@ -144,7 +153,7 @@ function readLines(text: string): { open: Open[]; shown: Shown[] } {
       const name = elementName(tokens.textOf(t).slice(1));
       t = endOfTag(tokens, t);
       if (VOID.has(name) || tokens.kind(t) === T.EmptyTagEnd) continue;
-      while (open.length > 0 && ENDED_BY.get(open.at(-1)!.name)?.has(name) === true) open.pop();
+      while (open.length > 0 && endsBefore(open.at(-1)!.name, name)) open.pop();
       open.push({ name, own, last: undefined });
       if (!FIXED.has(name)) continue;
       t = endOfFixed(tokens, t, name);
@@ -153,6 +162,10 @@ function readLines(text: string): { open: Open[]; shown: Shown[] } {
   }
   return { open, shown };
 }
+
+/** Whether an element without its end tag ends before a start tag. */
+const endsBefore = (name: string, tag: string): boolean =>
+  ENDED_BY.get(name)?.has(elementName(tag)) === true;
 
 function endOfTag(tokens: TokenTable, first: number): number {
   let t = first;
