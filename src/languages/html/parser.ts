@@ -19,7 +19,8 @@ import {
 import { ISLANDS, Step, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
 import { lexHtml, type Components, type Lexed } from "./lexer.js";
-import { TagParser, type Open } from "./tag-parser.js";
+import { pairedTags } from "./pairs.js";
+import { TagParser, endOfTag, type Open } from "./tag-parser.js";
 
 /** How a page of another tongue is read. */
 export interface Dialect extends Components {
@@ -391,38 +392,16 @@ export class HtmlParser extends TagParser<OpenElement> {
     return -1;
   }
 
+  /** For start tags and end tags the other of the two. */
   private get paired(): ReadonlyMap<number, number> {
-    return this.pairs ??= this.pairedTags();
+    return this.pairs ??= pairedTags(
+      this.tokens,
+      (tag) => this.nameIn(tag),
+      (t) => (this.beginsLine(t) ? this.columnOf(t) : undefined),
+    );
   }
 
   private pairs: ReadonlyMap<number, number> | undefined = undefined;
-
-  /**
-   * For start tags and end tags the other of the two: first for those that begin lines in the same column, then for what is
-   * left; of a name what opened last ends first.
-   */
-  private pairedTags(): ReadonlyMap<number, number> {
-    const { tokens } = this;
-    const paired = new Map<number, number>();
-    const pair = (keyOf: (t: number, name: string) => string | undefined): void => {
-      const open = new Map<string, number[]>();
-      for (let t = 0; t < tokens.count; t++) {
-        const kind: T = tokens.kind(t);
-        if ((kind !== T.TagStart && kind !== T.EndTagStart) || paired.has(t)) continue;
-        const starts = kind === T.TagStart;
-        const key = keyOf(t, this.nameIn(tokens.textOf(t).slice(starts ? 1 : 2)));
-        if (key === undefined) continue;
-        const firsts = open.get(key);
-        const first = starts ? undefined : firsts?.pop();
-        if (first !== undefined) paired.set(first, t).set(t, first);
-        else if (starts && firsts === undefined) open.set(key, [t]);
-        else if (starts) firsts!.push(t);
-      }
-    };
-    pair((t, name) => (this.beginsLine(t) ? `${name} ${this.columnOf(t)}` : undefined));
-    pair((_, name) => name);
-    return paired;
-  }
 
   /** Whether columns tell where an element ends: where end tags may be left out, the standard does. */
   private endsByColumn({ name }: OpenElement): boolean {
@@ -433,12 +412,7 @@ export class HtmlParser extends TagParser<OpenElement> {
   protected isFlush({ first, name }: OpenElement): boolean {
     const { tokens } = this;
     if (name === "html" || name === "body" || name === "head") return true;
-    let t = first + 1;
-    while (t < tokens.count) {
-      const kind: T = tokens.kind(t - 1);
-      if (kind === T.TagEnd || kind === T.EmptyTagEnd) break;
-      t++;
-    }
+    let t = endOfTag(tokens, first) + 1;
     while (t < this.at && !tokens.has(t, TokenFlag.OnNewLine)) t++;
     return t < tokens.count && t < this.at && this.columnOf(t) <= this.columnOf(first);
   }

@@ -271,3 +271,13 @@ export function tagEnd(tokens: TokenTable): string {
   }
   return "";
 }
+
+/** The token that ends the tag which begins at a token, or the text's last one where it is not closed. */
+export function endOfTag(tokens: TokenTable, first: number): number {
+  let t = first;
+  for (; t + 1 < tokens.count; t++) {
+    const kind: T = tokens.kind(t);
+    if (kind === T.TagEnd || kind === T.EmptyTagEnd) break;
+  }
+  return t;
+}

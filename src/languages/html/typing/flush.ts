@@ -5,7 +5,10 @@ import { pattern } from "../../../core/text/patterns.js";
 import { beginsItsLine, startOfLine, whiteOf } from "../../../core/text/width.js";
 import { ENDED_BY, FIXED, VOID, elementName } from "../elements.js";
 import { T } from "../kinds.js";
-import { lexHtml } from "../lexer.js";
+import { BEGINS_TONGUE, lexHtml } from "../lexer.js";
+import { NEXT_LINE } from "../margin.js";
+import { endOfTag } from "../tag-parser.js";
+import { isInTag } from "./open-tags.js";
 
 /** How far around a place is read for what its author does, as UTF-16 offsets. */
 const FAR = 6_000;
@@ -19,11 +22,9 @@ const PARTS = /^(?:html|head|body)$/;
 /** Elements whose first line is told otherwise. */
 const NEVER = /^(?:html|pre|textarea|listing|xmp|script|style)$/;
 
-/** What another tongue says in a page: its lines stand by their own rules, and those below may be in its blocks. */
-const ISLAND = /^(?:\{[{%#]|<[%?]|@)/;
-
-/** The white space before the next line that holds something, and what that begins with. */
-const NEXT_LINE = /^\s*?(?:^|[\r\n])([ \t]*)((?:<\/?)?[a-zA-Z]+|\S)/;
+/** Whether another tongue begins a line: it stands by its own rules, and what is below may be in its blocks. */
+const beginsIsland = (line: string): boolean =>
+  line.startsWith("@") || line.search(BEGINS_TONGUE) === 0;
 
 /** An element that is open, with the white space of the lines that matter. */
 interface Open {
@@ -55,13 +56,12 @@ interface Shown {
  */
 export function flushWhite(text: string, at: number): string | undefined {
   const above = text.slice(startOfLine(text, Math.max(0, at - FAR)), at);
+  const end = above.trimEnd().length;
+  const lastLine = above.slice(startOfLine(above, end), end).trimStart();
+  if (isInTag(above, above.length) || beginsIsland(lastLine)) return undefined;
   const { open, shown } = readLines(above);
   const inner = open.at(-1);
   if (inner === undefined || NEVER.test(inner.name)) return undefined;
-  const end = above.trimEnd().length;
-  const isInTag = above.lastIndexOf("<") > above.lastIndexOf(">");
-  if (isInTag || ISLAND.test(above.slice(startOfLine(above, end), end).trimStart()))
-    return undefined;
   const { name, own, last } = inner;
   if (last !== undefined) return last.length <= own.length ? last : undefined;
   const far = at + FAR;
@@ -141,7 +141,7 @@ function readLines(text: string): { open: Open[]; shown: Shown[] } {
           shown.push({ name: top.name, isAtMargin: top.own === "", isFlush: own === top.own });
         const isTag = kind === T.TagStart || kind === T.EndTagStart;
         // Below deeper lines text is a trace.
-        const isText = kind === T.Word && !ISLAND.test(text.slice(tokens.start(t), tokens.end(t)));
+        const isText = kind === T.Word && !beginsIsland(tokens.textOf(t));
         if (isTag || (isText && (last ?? "").length <= top.own.length)) top.last = own;
       }
     }
@@ -166,15 +166,6 @@ function readLines(text: string): { open: Open[]; shown: Shown[] } {
 /** Whether an element without its end tag ends before a start tag. */
 const endsBefore = (name: string, tag: string): boolean =>
   ENDED_BY.get(name)?.has(elementName(tag)) === true;
-
-function endOfTag(tokens: TokenTable, first: number): number {
-  let t = first;
-  for (; t + 1 < tokens.count; t++) {
-    const kind: T = tokens.kind(t);
-    if (kind === T.TagEnd || kind === T.EmptyTagEnd) break;
-  }
-  return t;
-}
 
 /** The last token before the end tag of an element whose lines say nothing. */
 function endOfFixed(tokens: TokenTable, first: number, name: string): number {

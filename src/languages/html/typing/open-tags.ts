@@ -13,10 +13,14 @@ const SPLIT_START =
 const LONGEST = 100;
 const FAR = 20_000;
 
+/** Whether a tag is open at a place, as far as signs tell. */
+export const isInTag = (text: string, at: number): boolean =>
+  text.lastIndexOf("<", at - 1) > text.lastIndexOf(">", at - 1);
+
 /** The white space for what goes on with a tag below its line, where the text tells; undefined for the layout's. */
 export function whiteInTag(text: string, at: number): string | undefined {
   // Most lines do not begin in one.
-  if (text.lastIndexOf("<", at - 1) < text.lastIndexOf(">", at - 1)) return undefined;
+  if (!isInTag(text, at)) return undefined;
   return whiteInEndTag(text, at) ?? whiteInStartTag(text, at);
 }
 
@@ -84,7 +88,7 @@ const TAG_END_LINE = /(?<=[\r\n])([ \t]*)>/g;
  */
 export function whiteOfTagEnd(text: string, start: number): string | undefined {
   const tag = text.lastIndexOf("<", start - 1);
-  if (tag < text.lastIndexOf(">", start - 1) || text[tag + 1] === "/") return undefined;
+  if (!isInTag(text, start) || text[tag + 1] === "/") return undefined;
   const from = Math.max(0, start - FAR);
   const near = text.slice(from, start + FAR);
   const ends = [...near.matchAll(TAG_END_LINE)].map(({ index, 1: white }) => (
