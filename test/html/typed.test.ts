@@ -108,6 +108,31 @@ describe("Enter", () => {
       "<table>\n<tr><td>Heron</td>\n<td>06:40</td>\n</tr>\n<tr><td>Tern</td>\n¦\n</tr>\n</table>\n",
     ],
     [
+      "in a paragraph whose text goes on in its column, as another's does",
+      "<body>\n<p>Low water at\nthe quay.</p>\n<p>High water¦\n</p>\n</body>\n",
+      "<body>\n<p>Low water at\nthe quay.</p>\n<p>High water\n¦\n</p>\n</body>\n",
+    ],
+    [
+      "below a tag, where only text goes on in such a column",
+      "<main>\n  <div>Low water at\n  the quay.</div>\n  <div>¦\n  </div>\n</main>\n",
+      "<main>\n  <div>Low water at\n  the quay.</div>\n  <div>\n    ¦\n  </div>\n</main>\n",
+    ],
+    [
+      "below a tag, where another holds nothing but a comment in its column",
+      "<body>\n<div><a id=low>¦\n</a></div>\n<div><a id=high>\n<!-- -->\n</a></div>\n</body>\n",
+      "<body>\n<div><a id=low>\n¦\n</a></div>\n<div><a id=high>\n<!-- -->\n</a></div>\n</body>\n",
+    ],
+    [
+      "above what an end tag ends whose start tag is still to come",
+      "<div>\n  <div>¦\n      <p>low</p>\n    </section>\n  </div>\n</div>\n",
+      "<div>\n  <div>\n    ¦\n      <p>low</p>\n    </section>\n  </div>\n</div>\n",
+    ],
+    [
+      "the same, of an element of that name",
+      "<main>\n<div>¦\n   <p>low</p>\n</div>\n</div>\n</main>\n",
+      "<main>\n<div>\n¦\n   <p>low</p>\n</div>\n</div>\n</main>\n",
+    ],
+    [
       "in a deeper element below some at the margin that nest nothing",
       "<body>\n<div>\n<p>a</p>\n</div>\n<div>\n<p>b</p>\n</div>\n  <aside>\n    <div>¦\n    </div>\n  </aside>\n</body>\n",
       "<body>\n<div>\n<p>a</p>\n</div>\n<div>\n<p>b</p>\n</div>\n  <aside>\n    <div>\n      ¦\n    </div>\n  </aside>\n</body>\n",
@@ -200,6 +225,17 @@ test("the end tag of a script that nobody knows goes to its start tag", () => {
   const script = '<main>\n  <script type="text/x-tide">\n    when low\n      moor';
   expect(keyed("html", `${script}\n      </script¦\n</main>\n`, ">")).toBe(
     `${script}\n  </script>¦\n</main>\n`,
+  );
+});
+
+test.each([
+  ["as two others of such elements do", 2, "¦"],
+  ["but not as one does, which may be an accident", 1, "      ¦"],
+])("an end tag leaves its element's column, %s", (_, others, stands) => {
+  const berths = "      <li>Heron\n</li>\n".repeat(others);
+  const before = `<ul>\n${berths}      <li>Tern\n      </li`;
+  expect(keyed("html", `${before}¦\n</ul>\n`, ">")).toBe(
+    `<ul>\n${berths}      <li>Tern\n${stands.slice(0, -1)}</li>¦\n</ul>\n`,
   );
 });
 

@@ -1,10 +1,13 @@
-import { startOfLine } from "../../core/text/width.js";
+import { startOfLine, whiteOf } from "../../core/text/width.js";
 
 /** A start tag on a line of its own, which a text ends with, empty lines apart. */
 const TAG_LINE = /(?:^|[\r\n])([ \t]*)<([a-zA-Z][\w:.-]*)\b[^<>]*>[ \t]*[\r\n]+$/;
 
 /** The white space before the next line that holds something, and the tag or the sign with which that begins. */
 export const NEXT_LINE = /^\s*?(?:^|[\r\n])([ \t]*)((?:<\/?)?[a-zA-Z]+|\S)/;
+
+/** The white space of the last line that holds something. */
+export const whiteOfLast = (text: string): string => whiteOf(text, text.trimEnd().length);
 
 /** How far a tag is looked for above a line, and what ends it below. */
 const ABOVE = 500;

@@ -76,7 +76,9 @@ export function depthAfter(
       const clear = depth.white === undefined
         ? clearOfBody(language, read.syntax, style, read.token, depth.column)
         : depth.column;
-      const stands = closes ? openerColumn(language, read.syntax, style, read.token) : undefined;
+      const stands = closes
+        ? openerColumn(language, read.syntax, style, read.token)
+        : goesOnColumn(language, read.syntax, style, read.token);
       const placed = { ...depth, column: stands ?? clear, closer, parses: true };
       return head === "" ? belowOpener(signs, before, placed, style) : placed;
     }
@@ -87,6 +89,47 @@ export function depthAfter(
     ...likely ?? { column: bracketed ?? previousColumn(signs, before, style) },
     parses: false,
   };
+}
+
+/**
+ * The column of a word that goes on with a construct, which stands to that as the layout has it, however deep that is;
+ * undefined for any other token.
+ *
+ *     tide();
+ *         if (deck) {
+ *         }
+ *         else
+ */
+function goesOnColumn(
+  language: Language,
+  syntax: Syntax,
+  style: Style,
+  t: number,
+): number | undefined {
+  const { tokens } = syntax;
+  if (!language.typing.words.has(tokens.textOf(t))) return undefined;
+  const start = constructStart(language, syntax, t);
+  if (start < 0) return undefined;
+  const [own, whole] = lineDepths(language, syntax, style, [t, start], false);
+  return own && whole
+    ? lineColumn(tokens.text, tokens.start(start), style.tabWidth) + own.column - whole.column
+    : undefined;
+}
+
+/** The first token of the innermost construct that begins a line and goes on with token t, or -1. */
+function constructStart(
+  { isUnit, sequence }: Language,
+  { tokens, tree }: Syntax,
+  t: number,
+): number {
+  let start = -1;
+  for (let node = tree.root; node !== NONE; node = tree.childAt(node, t)) {
+    const kind = tree.kind(node);
+    const first = tree.first(node);
+    if ((sequence?.(kind) ?? 0) !== 0) start = -1;
+    else if (isUnit(kind) && first < t && tokens.onNewLine(first)) start = first;
+  }
+  return start;
 }
 
 /**

@@ -4,10 +4,11 @@ import type { Change } from "../../../core/text/edits.js";
 import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../../core/front-matter.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { htmlClosers, openRaw } from "./closers.js";
+import { whiteOfEnd } from "./end-tags.js";
 import { flushWhite } from "./flush.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
-import { codeWhite, leavesAtMargin, scriptWhite, standsBelow } from "../margin.js";
+import { codeWhite, leavesAtMargin, scriptWhite, standsBelow, whiteOfLast } from "../margin.js";
 import { enteredInIsland } from "./islands.js";
 import { whiteInTag, whiteOfTagEnd } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
@@ -41,14 +42,14 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
 
 const HEAD = /<head\b/i;
 
-/** A line that ends a script or a style sheet. */
-const RAW_END = /^([ \t]*)<\/(script|style)>$/i;
+/** A line that is an end tag. */
+const END_LINE = /^([ \t]*)<\/([a-z][\w:.-]*)>$/i;
+
+/** Elements whose text is another language's. */
+const RAW = /^(?:script|style)$/i;
 
 /** The first tag of a head or of a body, with what stands before it. */
 const PART = /[\r\n]([ \t]*)<\/?(?:head|body)\b/i;
-
-/** The white space of the last line that holds something. */
-const whiteOfLast = (text: string): string => whiteOf(text, text.trimEnd().length);
 
 /** What Enter comes to that began the line at an offset: nothing but white space stands on that; undefined where it does not. */
 export function enteredAs(
@@ -106,8 +107,12 @@ export const htmlTyping: Typing = {
     const start = startOfLine(text, at);
     const head = text.slice(start, at);
     if (head.trimStart() === ">") return endedTag(text, start, head);
-    const [, old = "", name] = RAW_END.exec(head) ?? [];
+    const [, old = "", name] = END_LINE.exec(head) ?? [];
     if (name === undefined) return undefined;
+    if (!RAW.test(name)) {
+      const white = whiteOfEnd(text, start, at, name);
+      return white === undefined ? undefined : placed(start, old, white);
+    }
     const opener = openRaw(text.slice(0, start), name);
     // What is no language that is known has no layout: its end tag stands where its start tag's line does.
     if (opener < 0) return undefined;
