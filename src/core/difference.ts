@@ -56,9 +56,10 @@ export function describeChange(text: string, { from, to, text: after, rule }: Ch
 function lines(old: number, now: number, atLineStart: boolean): string {
   if (atLineStart && old === 0) return `${counted(now, "more blank line")} expected above`;
   if (atLineStart && now === 0) return `${counted(old, "blank line")} fewer expected above`;
-  if (old === 0) return now === 1
-    ? "a new line expected to begin here"
-    : `${counted(now - 1, "blank line")} expected after this line`;
+  if (old === 0)
+    return now === 1
+      ? "a new line expected to begin here"
+      : `${counted(now - 1, "blank line")} expected after this line`;
   if (now === 0) return "this is expected on one line with what follows";
   return `${counted(now - 1, "blank line")} expected here, ${counted(old - 1, "blank line")} found`;
 }

@@ -78,6 +78,19 @@ describe("control", () => {
       for (const x of y)
         z(x);
       `],
+    ["a conditional that finds no room goes below its header before it splits", `
+      if (departures.length > 0) return nearest(departures, berths, timetable.today)?.isLow === true ? berth.tideTables.current : undefined;
+      if (departures.length > 0) tide = nearest(departures, berths, timetable.today)?.isLow === true ? berth.tideTables.current : undefined;
+      `, `
+      if (departures.length > 0)
+        return nearest(departures, berths, timetable.today)?.isLow === true
+          ? berth.tideTables.current
+          : undefined;
+      if (departures.length > 0)
+        tide = nearest(departures, berths, timetable.today)?.isLow === true
+          ? berth.tideTables.current
+          : undefined;
+      `],
     ["loops", `
       for(let i=0;i<3;i++){go(i)}
       for(;;){}

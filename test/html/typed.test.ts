@@ -148,6 +148,31 @@ describe("Enter", () => {
       "<main>\n<p>low</p>\n<p>high</p>\n  {% if tide %}\n    ¦\n  {% endif %}\n</main>\n",
     ],
     [
+      "in a block of another tongue, where one that begins so nests nothing",
+      "<main>\n  <% if (low) { %>\n  <p>low</p>\n  <% } %>\n  <% if (high) { %>¦\n  <% } %>\n</main>\n",
+      "<main>\n  <% if (low) { %>\n  <p>low</p>\n  <% } %>\n  <% if (high) { %>\n  ¦\n  <% } %>\n</main>\n",
+    ],
+    [
+      "below an attribute, above what is left of a value that lost its beginning",
+      "<main>\n  <tide-list\n    name=\"quay\"¦\n      \"low\": 1\n    }'\n  ></tide-list>\n</main>\n",
+      "<main>\n  <tide-list\n    name=\"quay\"\n    ¦\n      \"low\": 1\n    }'\n  ></tide-list>\n</main>\n",
+    ],
+    [
+      "in a script, below a line that stands less deep than its first",
+      "<main>\n  <script>\n    moor();\n  board();¦\n  </script>\n</main>\n",
+      "<main>\n  <script>\n    moor();\n  board();\n  ¦\n  </script>\n</main>\n",
+    ],
+    [
+      "in a block that such a line begins",
+      "<main>\n  <script>\n    moor();\nif (low) {¦}\n  </script>\n</main>\n",
+      "<main>\n  <script>\n    moor();\nif (low) {\n  ¦\n}\n  </script>\n</main>\n",
+    ],
+    [
+      "below a text at the margin that ends in such a script",
+      "<main>\n  <script>\n    board(`\nlow\n`);¦\n  </script>\n</main>\n",
+      "<main>\n  <script>\n    board(`\nlow\n`);\n    ¦\n  </script>\n</main>\n",
+    ],
+    [
       "in a paragraph, though one above ends with the list below it",
       "<div>\n  <p>\n  <ul>\n  </ul>\n  <p>¦\n</div>\n",
       "<div>\n  <p>\n  <ul>\n  </ul>\n  <p>\n    ¦\n</div>\n",

@@ -378,11 +378,14 @@ export class Inside {
     // What a fragment's edges forbid is given up whole.
     if (own.length === 0 && edits.length > 0) return { changes: [], caret: offset };
     // The line that Enter began gets what stands before the others.
+    const short = character === "\n" ? this.shortAbove(host, offset) : 0;
     const changes = character === "\n"
       ? this.withoutWhiteAbove(
         host,
         offset,
-        this.withLacking(own, [this.begun(host, offset, own.length > 0)]),
+        this.withLacking(this.shortened(own, short), [
+          this.begun(host, offset, own.length > 0, short),
+        ]),
       )
       : this.indentedWhole(own, offset);
     let text = host;
@@ -393,8 +396,13 @@ export class Inside {
         ? rows.shifted(change.from - change.to)
         : rows.replaced(text, change).rows;
     }
-    const after = document.offsetAfter(inner, caret) - this.opened.before.length;
-    return { changes, caret: rows.host(Math.max(0, after)) };
+    const at = document.offsetAfter(inner, caret);
+    if (short > 0) {
+      // Inside, the line has more white space than it has room for in the host.
+      const rest = changed(document.lines, inner).lineEnd(caret.line) - at;
+      return { changes, caret: text.lineEnd(host.lineAt(offset)) - rest };
+    }
+    return { changes, caret: rows.host(Math.max(0, at - this.opened.before.length)) };
   }
 
   /** Changes; those that put the line of an offset of the host in its place have it get what stands before the others. */
@@ -434,16 +442,40 @@ export class Inside {
 
   /**
    * What the line that Enter began lacks; nothing below one that begins with white space of another kind, nor in a text to
-   * which the region had nothing to say.
+   * which the region had nothing to say. Below code that lacks some of it, it lacks that too:
+   *
+   *         moor(boat);
+   *     board(crew);
+   *     |
    */
-  private begun(host: Lines, offset: number, isAnswered: boolean): Lacking {
+  private begun(host: Lines, offset: number, isAnswered: boolean, short: number): Lacking {
     const lacking = isAnswered ? this.rows.lacking(offset) : this.lacking(offset);
     const { from, prefix, nested } = this.region;
     const above = host.lineStart(host.lineAt(offset) - 1);
     if (nested !== true || lacking.text === "" || above < from) return lacking;
     const sign = host.slice(above, above + 1);
     const isOther = /[ \t]/.test(sign) && !prefix.startsWith(sign);
-    return isOther ? { ...lacking, text: "" } : lacking;
+    if (isOther) return { ...lacking, text: "" };
+    const left = lacking.text.length - short;
+    return { ...lacking, text: lacking.text.slice(0, Math.max(0, left)) };
+  }
+
+  /** How much the line above that of an offset of the host lacks of what stands before the others, where it is code. */
+  private shortAbove(host: Lines, offset: number): number {
+    const above = host.lineStart(host.lineAt(offset) - 1);
+    const { from, nested } = this.region;
+    if (nested !== true || above < from) return 0;
+    const { length } = this.rows.lacking(above).text;
+    return length > 0 && beginsCode(this.document, this.offsetAt(above)) ? length : 0;
+  }
+
+  /** What Enter came to, where the lines that it put in lack what the line above lacks. */
+  private shortened(changes: Change[], short: number): Change[] {
+    if (short === 0) return changes;
+    const { prefix } = this.region;
+    const begun = pattern(`(?<=[\\r\\n])${escaped(prefix)}`, "g");
+    const rest = prefix.slice(0, prefix.length - short);
+    return changes.map((change) => ({ ...change, text: change.text.replace(begun, rest) }));
   }
 
   /** Changes, and what goes of the white space on the line that Enter left, be it what stands before each. */

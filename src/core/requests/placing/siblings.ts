@@ -47,7 +47,7 @@ export function siblingBelow(
   if (head >= 0 && sheet.owner[head] !== sheet.owner[t]) return undefined;
   const there = { column: stands, white: whiteOf(tokens.text, tokens.start(t)) };
   // Below one attribute stands the next, or what a value holds that lost its beginning.
-  const isNext = notation.tags === true && white !== undefined && /^[:@]?\w/.test(text);
+  const isNext = notation.tags === true && white !== undefined && /^(?:[:@]?\w|["'])/.test(text);
   if (rest === "" && !isNext && goesOn(sheet, t, stands, style, signs)) return there;
   // A word right behind a tag is text, or what a tag left that lost its beginning.
   if (notation.carriesOn?.test(text) === true || (/^\w/.test(text) && tokens.is(t - 1, ">")))

@@ -81,10 +81,12 @@ export abstract class ControlLayout extends DeclarationLayout {
     const { tree, sheet } = this;
     if (tree.kind(child) === N.Empty) return this.join(t, R.Terminator);
     const own = this.asWritten && this.tokens.onNewLine(t);
-    // A run of operators or of commas would hang in the air behind its header, brackets around it or not.
+    // A run of operators or of commas, or a conditional, would hang in the air behind its header, brackets around it or not.
     const value = tree.child(child);
+    const given = this.kindOf(value) === N.Assignment ? tree.lastChild(value) : value;
     const runs =
       this.isRun(value)
+      || this.kindOf(given) === N.Conditional
       || (
         this.kindOf(value) === N.Paren
         && (this.isRun(tree.child(value)) || this.itemsOf(value).count > 1)

@@ -1,6 +1,7 @@
 import { escaped } from "../../../core/notation.js";
 import { pattern } from "../../../core/text/patterns.js";
 import { beginsItsLine, startOfLine, whiteOf } from "../../../core/text/width.js";
+import { FIXED } from "../elements.js";
 import { NEXT_LINE } from "../margin.js";
 import { isInTag } from "./open-tags.js";
 import {
@@ -10,6 +11,7 @@ import {
   linesBelow,
   readStretch,
   type Ended,
+  type Head,
   type Open,
   type Shown,
 } from "./stretch.js";
@@ -25,8 +27,8 @@ const NEVER = /^(?:html|pre|textarea|listing|xmp|script|style)$/;
 
 /**
  * The white space of the line that begins at an offset, where what its element holds stands no deeper than its tag: as the
- * last line in it does, or the next one, or the first line of the nearest other element of its name, or of any name;
- * undefined where the layout tells.
+ * last line in it does, or the next one, or the first line of the nearest other element of its name, or of any name; the same
+ * in a block of another tongue. Undefined where the layout tells.
  *
  *     <li><a id="quay">            <form>              <dd>
  *     <!-- the berth -->           |                   <p>Low tide</p>
@@ -37,13 +39,17 @@ const NEVER = /^(?:html|pre|textarea|listing|xmp|script|style)$/;
 export function flushWhite(text: string, at: number): string | undefined {
   const above = linesAbove(text, at);
   const end = above.trimEnd().length;
-  const lastLine = above.slice(startOfLine(above, end), end).trimStart();
-  if (isInTag(above, above.length) || beginsIsland(lastLine)) return undefined;
-  const { open, shown, endsInTag } = readStretch(above);
+  if (isInTag(above, above.length)) return undefined;
+  const { open, shown, blocks, block, endsInTag } = readStretch(above);
+  const below = linesBelow(text, at);
+  if (block !== undefined) {
+    const like = nearest(block, blocks, readStretch(below).blocks);
+    return like?.isFlush === true ? block.own : undefined;
+  }
+  if (beginsIsland(above.slice(startOfLine(above, end), end).trimStart())) return undefined;
   const inner = open.at(-1);
   if (inner === undefined || NEVER.test(inner.name)) return undefined;
   const { name, own, last } = inner;
-  const below = linesBelow(text, at);
   const [, next = "", sign = ""] = NEXT_LINE.exec(below) ?? [];
   const rest = readStretch(below);
   const start = startToCome(text, open, rest.ended);
@@ -83,8 +89,9 @@ function startToCome(
   const lone = ended.filter(({ own }) => own === undefined);
   const [first] = lone;
   const { name, own } = open.at(-1)!;
-  // Of a paragraph that something has ended, the end tag may stand anywhere.
-  if (first?.white?.startsWith(own) !== true || first.name === "p") return undefined;
+  // Of a paragraph that something has ended, the end tag may stand anywhere, and that of a `pre` is its last line.
+  if (first?.white?.startsWith(own) !== true || first.name === "p" || FIXED.has(first.name))
+    return undefined;
   const opens = open.filter((one) => one.name === name && one.own === own).length;
   const ends = lone.filter((one) => one.name === name && one.white === own).length;
   const isOwn = first.name === name
@@ -110,9 +117,9 @@ function endsFlush(below: string, { name, own }: Open): boolean {
   );
 }
 
-/** The element that tells how another one stands: the nearest of its name, else two of any. */
+/** The element or the block that tells how another one stands: the nearest of its name, else two of any. */
 function nearest(
-  { name, own }: Open,
+  { name, own }: Head,
   above: readonly Shown[],
   below: readonly Shown[],
 ): Shown | undefined {

@@ -2,6 +2,7 @@ import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { ENDED_BY, FIXED, VOID, elementName } from "../elements.js";
+import { ISLANDS, Step } from "../islands.js";
 import { T } from "../kinds.js";
 import { BEGINS_TONGUE, lexHtml } from "../lexer.js";
 import { endOfTag } from "../tag-parser.js";
@@ -17,15 +18,23 @@ export const linesAbove = (text: string, at: number): string =>
 export const linesBelow = (text: string, at: number): string =>
   text.slice(at, at + FAR < text.length ? startOfLine(text, at + FAR) : text.length);
 
+/** What a block of another tongue begins with. */
+const BLOCK_HEAD = /^\W*\w*/;
+
 /** Whether another tongue begins a line: it stands by its own rules, and what is below may be in its blocks. */
 export const beginsIsland = (line: string): boolean =>
   line.startsWith("@") || line.search(BEGINS_TONGUE) === 0;
 
-/** An element that is open, with the white space of the lines that matter. */
-export interface Open {
+/** What begins an element, or a block of another tongue. */
+export interface Head {
+  /** The name of an element, or the sign and the word of a block: `{% if`. */
   readonly name: string;
-  /** Of the line with its start tag. */
+  /** The white space of the line with its start tag. */
   readonly own: string;
+}
+
+/** An element that is open, with the white space of the lines that matter. */
+export interface Open extends Head {
   /** The token with which its start tag ends. */
   readonly tagEnd: number;
   /** Of the last line below that in it, but for those in a `pre`. */
@@ -60,6 +69,10 @@ export interface Stretch {
   /** Those of which it has the end of the tag's line and the next one. */
   readonly shown: readonly Shown[];
   readonly ended: readonly Ended[];
+  /** The same as `shown` for blocks of another tongue. */
+  readonly blocks: readonly Shown[];
+  /** The one that its last token begins. */
+  readonly block: Head | undefined;
   /** Whether its last token ends the start tag of the innermost element that is open. */
   readonly endsInTag: boolean;
 }
@@ -70,6 +83,8 @@ export function readStretch(text: string): Stretch {
   const open: Open[] = [];
   const shown: Shown[] = [];
   const ended: Ended[] = [];
+  const blocks: Shown[] = [];
+  let block: Head | undefined;
   let own = "";
   for (let t = 0; t < tokens.count; t++) {
     const kind: T = tokens.kind(t);
@@ -81,6 +96,12 @@ export function readStretch(text: string): Stretch {
       own = whiteOf(text, tokens.start(t));
       if (top !== undefined) noteLine(top, tokens, t, own, shown);
     }
+    const step = beginsLine ? ISLANDS.stepOf(tokens, t) : Step.None;
+    if (block !== undefined && (step === Step.None || step === Step.Opens))
+      blocks.push(shownBy(block, own));
+    block = step === Step.Opens || step === Step.GoesOn
+      ? { name: BLOCK_HEAD.exec(tokens.textOf(t))![0], own }
+      : undefined;
     if (kind === T.EndTagStart) {
       const name = elementName(tokens.textOf(t).slice(2));
       const place = open.map((one) => one.name).lastIndexOf(name);
@@ -97,7 +118,7 @@ export function readStretch(text: string): Stretch {
       if (top !== undefined) top.last = last;
     }
   }
-  return { open, shown, ended, endsInTag: open.at(-1)?.tagEnd === tokens.count - 1 };
+  return { open, shown, ended, blocks, block, endsInTag: open.at(-1)?.tagEnd === tokens.count - 1 };
 }
 
 /** Takes in what a line tells of the element that is open where it begins, with token t. */
@@ -112,14 +133,17 @@ function noteLine(top: Open, tokens: TokenTable, t: number, own: string, shown: 
     ? !endsBefore(name, tokens.textOf(t).slice(1))
     : isText && !isFirst;
   const first = isInner ? own : kind === T.EndTagStart ? top.comment : undefined;
-  if (last === undefined && first?.startsWith(top.own) === true) {
-    const isBelow = isFirst || !isInner;
-    shown.push({ name, isBelow, isAtMargin: top.own === "", isFlush: first === top.own });
-  }
+  if (last === undefined && first?.startsWith(top.own) === true)
+    shown.push({ ...shownBy(top, first), isBelow: isFirst || !isInner });
   const isTag = kind === T.TagStart || kind === T.EndTagStart;
   // Below deeper lines text is a trace.
   if (isTag || (isText && (last ?? "").length <= top.own.length)) top.last = own;
 }
+
+/** What the first line below a head shows of it. */
+const shownBy = ({ name, own }: Head, first: string): Shown => (
+  { name, isBelow: true, isAtMargin: own === "", isFlush: first === own }
+);
 
 /** Whether an element without its end tag ends before a start tag. */
 export const endsBefore = (name: string, tag: string): boolean =>
