@@ -1,8 +1,7 @@
-import { escaped } from "../../../core/notation.js";
 import { pattern } from "../../../core/text/patterns.js";
 import { beginsItsLine, startOfLine, whiteOf } from "../../../core/text/width.js";
-import { FIXED } from "../elements.js";
 import { NEXT_LINE } from "../margin.js";
+import { missingEnds, startToCome } from "./end-tags.js";
 import { isInTag } from "./open-tags.js";
 import {
   beginsIsland,
@@ -10,7 +9,6 @@ import {
   linesAbove,
   linesBelow,
   readStretch,
-  type Ended,
   type Head,
   type Open,
   type Shown,
@@ -38,66 +36,46 @@ const NEVER = /^(?:html|pre|textarea|listing|xmp|script|style)$/;
  */
 export function flushWhite(text: string, at: number): string | undefined {
   const above = linesAbove(text, at);
-  const end = above.trimEnd().length;
   if (isInTag(above, above.length)) return undefined;
-  const { open, shown, blocks, block, endsInTag } = readStretch(above);
   const below = linesBelow(text, at);
-  if (block !== undefined) {
-    const like = nearest(block, blocks, readStretch(below).blocks);
-    return like?.isFlush === true ? block.own : undefined;
-  }
-  if (beginsIsland(above.slice(startOfLine(above, end), end).trimStart())) return undefined;
+  const before = readStretch(above);
+  const after = readStretch(below);
+  const { block, open, shown, endsInTag } = before;
+  if (block !== undefined) return flushAs(nearest(block, before.blocks, after.blocks), block);
+  const end = above.trimEnd().length;
   const inner = open.at(-1);
-  if (inner === undefined || NEVER.test(inner.name)) return undefined;
-  const { name, own, last } = inner;
+  const isBelowIsland = beginsIsland(above.slice(startOfLine(above, end), end).trimStart());
+  if (isBelowIsland || inner === undefined || NEVER.test(inner.name)) return undefined;
   const [, next = "", sign = ""] = NEXT_LINE.exec(below) ?? [];
-  const rest = readStretch(below);
-  const start = startToCome(text, open, rest.ended);
+  const start = startToCome(text, open, after.ended);
   if (start !== undefined && next.startsWith(start)) return start;
+  const { own, last } = inner;
   if (last !== undefined) return last.length <= own.length ? last : undefined;
   // What stands deeper below may be its own.
   if (next.length > own.length)
     return endsFlush(text.slice(at, at + LONG), inner) ? own : undefined;
-  const tells = sign !== "" && !sign.startsWith("</") && !NEVER.test(sign.slice(1));
-  if (tells && !endsBefore(name, sign.slice(1))) {
-    const missing = missingEnds(text, name);
-    // What stands less deep may be that of an element whose tag is still to come.
-    if (next === own ? missing <= 0 : missing === 0) return next;
-  }
+  if (isBeside(text, inner, next, sign)) return next;
   const like = (isBelow: boolean): Shown | undefined => {
     const isLike = (one: Shown): boolean => one.isBelow === isBelow;
-    return nearest(inner, shown.filter(isLike), rest.shown.filter(isLike));
+    return nearest(inner, shown.filter(isLike), after.shown.filter(isLike));
   };
-  const shows = like(endsInTag) ?? (above[end - 1] === ">" ? like(true) : undefined);
-  return shows?.isFlush === true ? own : undefined;
+  return flushAs(like(endsInTag) ?? (above[end - 1] === ">" ? like(true) : undefined), inner);
 }
 
+/** The white space of a head's own line, where what tells how it stands does not nest. */
+const flushAs = (shown: Shown | undefined, { own }: Head): string | undefined =>
+  shown?.isFlush === true ? own : undefined;
+
 /**
- * The white space of an end tag below whose start tag is still to come, as a page has one more of these than of those:
- *
- *     <div id="quay">
- *     |
- *       <p>Low tide</p>
- *     </section>
- *     </div>
+ * Whether the next line, which begins with a sign or a tag, stands beside what comes first in an element that nothing but
+ * its own end tag ends. What stands less deep may be that of an element whose tag is still to come.
  */
-function startToCome(
-  text: string,
-  open: readonly Open[],
-  ended: readonly Ended[],
-): string | undefined {
-  const lone = ended.filter(({ own }) => own === undefined);
-  const [first] = lone;
-  const { name, own } = open.at(-1)!;
-  // Of a paragraph that something has ended, the end tag may stand anywhere, and that of a `pre` is its last line.
-  if (first?.white?.startsWith(own) !== true || first.name === "p" || FIXED.has(first.name))
-    return undefined;
-  const opens = open.filter((one) => one.name === name && one.own === own).length;
-  const ends = lone.filter((one) => one.name === name && one.white === own).length;
-  const isOwn = first.name === name
-    ? ends < (first.white === own ? opens + 1 : opens)
-    : open.some((one) => one.name === first.name);
-  return isOwn || missingEnds(text, first.name) !== -1 ? undefined : first.white;
+function isBeside(text: string, { name, own }: Open, next: string, sign: string): boolean {
+  const tag = sign.slice(1);
+  if (sign === "" || sign.startsWith("</") || NEVER.test(tag) || endsBefore(name, tag))
+    return false;
+  const missing = missingEnds(text, name);
+  return next === own ? missing <= 0 : missing === 0;
 }
 
 /** A line that begins or ends a script. */
@@ -130,12 +108,4 @@ function nearest(
   if (like !== undefined) return like;
   const [first, second] = near.filter((one) => !PARTS.test(one.name));
   return first?.isFlush === second?.isFlush ? first : undefined;
-}
-
-/** How many more start tags than end tags of a name a text has. */
-function missingEnds(text: string, name: string): number {
-  let missing = 0;
-  for (const [, slash] of text.matchAll(pattern(`<(/?)${escaped(name)}(?![\\w:.-])`, "gi")))
-    missing += slash === "" ? 1 : -1;
-  return missing;
 }
