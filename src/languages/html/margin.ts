@@ -13,14 +13,18 @@ export const whiteOfLast = (text: string): string => whiteOf(text, text.trimEnd(
 const ABOVE = 500;
 const BELOW = 20_000;
 
+/** The lines before an offset that begin no further away than `far`, and the one on which that lies. */
+export const linesAbove = (text: string, at: number, far: number): string =>
+  text.slice(startOfLine(text, Math.max(0, at - far)), at);
+
 /** The lines right above an offset; nothing where they are as long as no one writes them. */
-function linesAbove(text: string, at: number): string {
-  const from = startOfLine(text, Math.max(0, at - ABOVE));
-  return at - from > BELOW ? "" : text.slice(from, at);
+function linesRightAbove(text: string, at: number): string {
+  const lines = linesAbove(text, at, ABOVE);
+  return lines.length > BELOW ? "" : lines;
 }
 
 /** Elements that hold code. */
-const RAW = /^(?:script|style)$/i;
+export const RAW = /^(?:script|style)$/i;
 
 /** A head or a body whose first line stands in its column; scripts do so in pages whose other lines do not. */
 const FLUSH =
@@ -57,7 +61,7 @@ const CODE_LINES = /^([ \t]*)(?=[\w$@.#(){}[\]])/gm;
  *     });
  */
 export function codeWhite(text: string, at: number): string | undefined {
-  const [, white = "", name = ""] = TAG_LINE.exec(linesAbove(text, at)) ?? [];
+  const [, white = "", name = ""] = TAG_LINE.exec(linesRightAbove(text, at)) ?? [];
   if (!RAW.test(name)) return undefined;
   const below = text.slice(at, at + BELOW);
   const code = below.slice(0, Math.max(0, below.indexOf(`</${name}`)));
@@ -80,7 +84,7 @@ const SCRIPT_BELOW = /^\s*[\r\n]([ \t]*)<script\b/i;
  * column, be it the margin within deeper lines; undefined elsewhere.
  */
 export function scriptWhite(text: string, at: number): string | undefined {
-  const [, over, white] = SCRIPT_ABOVE.exec(linesAbove(text, at)) ?? [];
+  const [, over, white] = SCRIPT_ABOVE.exec(linesRightAbove(text, at)) ?? [];
   if (white === undefined) return undefined;
   const below = SCRIPT_BELOW.exec(text.slice(at, at + ABOVE))?.[1];
   return white === over || white === below ? white : undefined;

@@ -2,7 +2,7 @@ import { escaped } from "../../../core/notation.js";
 import { pattern } from "../../../core/text/patterns.js";
 import { FIXED, elementName } from "../elements.js";
 import { whiteOfLast } from "../margin.js";
-import { linesAbove, linesBelow, readStretch, type Ended, type Open } from "./stretch.js";
+import { nearAbove, nearBelow, readStretch, type Ended, type Open } from "./stretch.js";
 
 /**
  * The white space for an end tag that begins a line, where the nearest two of its name, of elements that stand as its own
@@ -22,11 +22,11 @@ export function whiteOfEnd(
   tag: string,
 ): string | undefined {
   const name = elementName(tag);
-  const above = readStretch(linesAbove(text, start));
+  const above = readStretch(nearAbove(text, start));
   const own = above.open.filter((one) => one.name === name).at(-1)?.own;
   if (own === undefined) return undefined;
   const last = whiteOfLast(text.slice(0, start));
-  const all = [...[...above.ended].reverse(), ...readStretch(linesBelow(text, at)).ended];
+  const all = [...[...above.ended].reverse(), ...readStretch(nearBelow(text, at)).ended];
   const [{ white } = {}, second] = all.filter((one) => (
     one.white !== undefined && one.name === name && one.own === own && one.above === last
   ));
@@ -61,10 +61,13 @@ export function startToCome(
   return isOwn || missingEnds(text, first.name) !== -1 ? undefined : first.white;
 }
 
+/** The start tags and the end tags of a name: the first group of an end tag is its slash. */
+export const tagsNamed = (name: string): RegExp =>
+  pattern(`<(/?)${escaped(name)}(?![\\w:.-])`, "gi");
+
 /** How many more start tags than end tags of a name a text has. */
 export function missingEnds(text: string, name: string): number {
   let missing = 0;
-  for (const [, slash] of text.matchAll(pattern(`<(/?)${escaped(name)}(?![\\w:.-])`, "gi")))
-    missing += slash === "" ? 1 : -1;
+  for (const [, slash] of text.matchAll(tagsNamed(name))) missing += slash === "" ? 1 : -1;
   return missing;
 }

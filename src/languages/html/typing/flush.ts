@@ -6,8 +6,8 @@ import { isInTag } from "./open-tags.js";
 import {
   beginsIsland,
   endsBefore,
-  linesAbove,
-  linesBelow,
+  nearAbove,
+  nearBelow,
   readStretch,
   type Head,
   type Open,
@@ -35,17 +35,17 @@ const NEVER = /^(?:html|pre|textarea|listing|xmp|script|style)$/;
  *                                                      |
  */
 export function flushWhite(text: string, at: number): string | undefined {
-  const above = linesAbove(text, at);
+  const above = nearAbove(text, at);
   if (isInTag(above, above.length)) return undefined;
-  const below = linesBelow(text, at);
-  const before = readStretch(above);
-  const after = readStretch(below);
-  const { block, open, shown, endsInTag } = before;
-  if (block !== undefined) return flushAs(nearest(block, before.blocks, after.blocks), block);
+  const { block, blocks, open, shown, endsInTag } = readStretch(above);
+  const below = nearBelow(text, at);
+  if (block !== undefined)
+    return flushAs(nearest(block, blocks, readStretch(below).blocks), block);
   const end = above.trimEnd().length;
   const inner = open.at(-1);
   const isBelowIsland = beginsIsland(above.slice(startOfLine(above, end), end).trimStart());
   if (isBelowIsland || inner === undefined || NEVER.test(inner.name)) return undefined;
+  const after = readStretch(below);
   const [, next = "", sign = ""] = NEXT_LINE.exec(below) ?? [];
   const start = startToCome(text, open, after.ended);
   if (start !== undefined && next.startsWith(start)) return start;

@@ -8,7 +8,14 @@ import { whiteOfEnd } from "./end-tags.js";
 import { flushWhite } from "./flush.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
-import { codeWhite, leavesAtMargin, scriptWhite, standsBelow, whiteOfLast } from "../margin.js";
+import {
+  RAW,
+  codeWhite,
+  leavesAtMargin,
+  scriptWhite,
+  standsBelow,
+  whiteOfLast,
+} from "../margin.js";
 import { enteredInIsland } from "./islands.js";
 import { whiteInTag, whiteOfTagEnd } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
@@ -44,9 +51,6 @@ const HEAD = /<head\b/i;
 
 /** A line that is an end tag. */
 const END_LINE = /^([ \t]*)<\/([a-z][\w:.-]*)>$/i;
-
-/** Elements whose text is another language's. */
-const RAW = /^(?:script|style)$/i;
 
 /** The first tag of a head or of a body, with what stands before it. */
 const PART = /[\r\n]([ \t]*)<\/?(?:head|body)\b/i;

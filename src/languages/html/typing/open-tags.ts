@@ -1,6 +1,5 @@
-import { escaped } from "../../../core/notation.js";
-import { pattern } from "../../../core/text/patterns.js";
 import { whiteOf } from "../../../core/text/width.js";
+import { tagsNamed } from "./end-tags.js";
 
 /** An end tag without its `>`, whose line has ended. */
 const OPEN_END = /<\/([a-zA-Z][\w:.-]*)[ \t]*[\r\n]+$/;
@@ -35,9 +34,7 @@ function whiteInEndTag(text: string, at: number): string | undefined {
   const name = OPEN_END.exec(text.slice(Math.max(0, at - LONGEST), at))?.[1];
   if (name === undefined) return undefined;
   const from = Math.max(0, at - FAR);
-  const tags = [
-    ...text.slice(from, at).matchAll(pattern(`<(/?)${escaped(name)}(?![\\w:.-])`, "gi")),
-  ];
+  const tags = [...text.slice(from, at).matchAll(tagsNamed(name))];
   let depth = 0;
   for (const { index, 1: slash } of tags.reverse()) {
     depth += slash === "/" ? 1 : -1;

@@ -5,17 +5,17 @@ import { ENDED_BY, FIXED, VOID, elementName } from "../elements.js";
 import { ISLANDS, Step } from "../islands.js";
 import { T } from "../kinds.js";
 import { BEGINS_TONGUE, lexHtml } from "../lexer.js";
+import { linesAbove } from "../margin.js";
 import { endOfTag } from "../tag-parser.js";
 
 /** How far around a place is read for what its author does, as UTF-16 offsets. */
 const FAR = 6_000;
 
 /** The lines before an offset that are near. */
-export const linesAbove = (text: string, at: number): string =>
-  text.slice(startOfLine(text, Math.max(0, at - FAR)), at);
+export const nearAbove = (text: string, at: number): string => linesAbove(text, at, FAR);
 
 /** What stands behind an offset and is near, up to the beginning of a line. */
-export const linesBelow = (text: string, at: number): string =>
+export const nearBelow = (text: string, at: number): string =>
   text.slice(at, at + FAR < text.length ? startOfLine(text, at + FAR) : text.length);
 
 /** What a block of another tongue begins with. */
