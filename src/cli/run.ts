@@ -103,7 +103,7 @@ const changedFiles = async (
   options: ChangedOptions,
   known: KnownFiles,
 ): Promise<Job[]> => known.among(
-  await changedJobs(paths.length === 0 ? ["."] : paths, options),
+  await changedJobs(paths, options),
   ({ path }) => path,
 );
 

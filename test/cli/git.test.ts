@@ -32,7 +32,19 @@ describe("--changed", () => {
       "b=1\nc=2\n",
     ]);
     const { err, code } = await repository.run("format", "--changed=low-tide");
-    expect([code, err]).toEqual([2, "oak-tide: low-tide: git knows no such commit\n"]);
+    expect([code, err]).toEqual([
+      2,
+      "oak-tide: low-tide: git knows no such commit, and there is no such file\n",
+    ]);
+  });
+
+  test("what names no revision but a folder is one of the paths", async () => {
+    const repository = Repository.of({ "lib/a.py": "a=1\n", "b.py": "b=1\n" });
+    repository.write("lib/a.py", "a=1\nc=2\n");
+    repository.write("b.py", "b=1\nc=2\n");
+    expect((await repository.run("check", "--changed", ".")).out).toContain("2 files");
+    expect((await repository.run("format", "--changed", "lib")).out).toContain("1 file: 1 written");
+    expect(repository.read("lib/a.py")).toBe("a=1\nc = 2\n");
   });
 
   test("before the first commit all is new; renamed files keep their old lines, removed ones are passed over", async () => {

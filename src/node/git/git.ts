@@ -66,21 +66,27 @@ export class Git {
     return (await this.run(args)).split("\0").filter((name) => name !== "");
   }
 
-  /** The commit that a revision names; the empty tree where there is no commit yet and none is asked for. */
-  async tree(revision: string | undefined): Promise<string> {
+  /** The commit that a revision names; undefined where there is none. */
+  async commit(revision: string): Promise<string | undefined> {
     try {
       return (await output(this.root, [
         "rev-parse",
         "--verify",
         "--quiet",
         "--end-of-options",
-        `${revision ?? "HEAD"}^{commit}`,
+        `${revision}^{commit}`,
       ])).toString("utf8").trim();
     } catch {
-      if (revision !== undefined)
-        throw new SourceError(revision, "git knows no such commit");
-      return (await this.run(["hash-object", "-t", "tree", "--stdin"], "")).trim();
+      return undefined;
     }
+  }
+
+  /** The last commit; the empty tree where there is none yet. */
+  async head(): Promise<string> {
+    return (
+      await this.commit("HEAD")
+      ?? (await this.run(["hash-object", "-t", "tree", "--stdin"], "")).trim()
+    );
   }
 }
 

@@ -10,6 +10,7 @@ const PROGRAM = 1200;
 const PIECE = 300;
 /** Behind a program it makes a long text, in which nothing is looked at twice. */
 const TAIL = " tide".repeat(420);
+const BLANK_LINE = /\n[ \t]*\n/;
 /** How many pieces of a kind are kept. */
 const POOL = 4000;
 
@@ -127,8 +128,11 @@ async function check(language, crossing, text, style) {
   } catch (error) {
     return { kind: "threw", detail: String(error.stack).split("\n").slice(0, 3).join(" ") };
   }
+  // A blank line within a statement says that it is half written: it stays, and has no fault.
   if (first.unsettled.length > 0)
-    return { kind: "unsettled", detail: JSON.stringify(first.unsettled[0]) };
+    return BLANK_LINE.test(text)
+      ? undefined
+      : { kind: "unsettled", detail: JSON.stringify(first.unsettled[0]) };
   const difference = firstDifference(tokenRow(language, text), tokenRow(language, first.text));
   if (difference !== undefined) return { kind: "tokens", detail: difference };
   const { equal, where } = await crossing.judge(text, first.text);
