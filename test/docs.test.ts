@@ -42,6 +42,8 @@ test.each([
   ["javascript", "function moor() {}", { parameterGap: "blank" }, "ecma/call-space"],
   ["typescript", "interface Pier { moor(): void }", { parameterGap: "blank" }, "ecma/type-space"],
   ["css", "a{}", { bracePlacement: "own-line" }, "css/brace-space"],
+  ["javascript", "if (a) {} else {}", { clausePlacement: "own-line" }, "ecma/brace-placement"],
+  ["scss", "@if $a {}\n@else {}", { clausePlacement: "own-line" }, "css/brace-space"],
   ["html", '<a b="1" c="2">d</a>', { attributeSplit: "stacked" }, "html/line-split"],
   ["xml", '<a b="1" c="2"/>', { attributeSplit: "stacked" }, "xml/line-split"],
   ["typescriptreact", 'x = <a b="1" c="2"/>', { attributeSplit: "stacked" }, "ecma/line-split"],

@@ -52,6 +52,7 @@ const WEIGHED: readonly (keyof Style)[] = [
   "bracePadding",
   "parameterGap",
   "bracePlacement",
+  "clausePlacement",
   "markupDelimiter",
   "attributeSplit",
   "blankLineLimit",
@@ -190,7 +191,8 @@ function without(style: Partial<Style>, name: keyof Style): Partial<Style> {
   return Object.fromEntries(Object.entries(style).filter(([other]) => other !== name));
 }
 
-const lineCount = (text: string): number => text.split("\n").length - 1;
+/** A last line counts with and without an end. */
+const lineCount = (text: string): number => text.split("\n").length - (text.endsWith("\n") ? 1 : 0);
 
 function usualLimit(samples: readonly Sample[]): number {
   const widths = samples

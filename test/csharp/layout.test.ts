@@ -679,4 +679,43 @@ describe("braces on the line of their header", () => {
       }
       `],
   ], { bracePlacement: "same-line" });
+  fixtures("csharp", [
+    ["clauses below the braces of their blocks", `
+      class A
+      {
+          void F()
+          {
+              if (a) { b(); } else { c(); }
+              try { d();
+              } catch (E) { e();
+              } finally { g();
+              }
+              do { h(); } while (i);
+          }
+      }
+      `, `
+      class A {
+          void F() {
+              if (a) {
+                  b();
+              }
+              else {
+                  c();
+              }
+              try {
+                  d();
+              }
+              catch (E) {
+                  e();
+              }
+              finally {
+                  g();
+              }
+              do {
+                  h();
+              } while (i);
+          }
+      }
+      `],
+  ], { bracePlacement: "same-line", clausePlacement: "own-line" });
 });

@@ -370,6 +370,26 @@ describe("style", () => {
       \tcolor: red;
       }
       `]], { bracePlacement: "own-line", indentStyle: "tab" });
+  fixtures("scss", [["the other branch below the brace", `
+      @if $tide { a { b: c; } } @else if $low { d { e: f; } }
+      @else { g { h: i; } }
+      `, `
+      @if $tide {
+        a {
+          b: c;
+        }
+      }
+      @else if $low {
+        d {
+          e: f;
+        }
+      }
+      @else {
+        g {
+          h: i;
+        }
+      }
+      `]], { clausePlacement: "own-line" });
 });
 
 describe("broken", () => {

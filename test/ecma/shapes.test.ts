@@ -591,6 +591,36 @@ describe("the rest", () => {
       }
       `],
   ], { bracePlacement: "own-line" });
+  const clauses = `
+      if (tide > 2) {
+        board();
+      }
+      else if (tide) {
+        wait();
+      }
+      // Low water
+      else {
+        stay();
+      }
+      try {
+        cast();
+      }
+      catch {
+        moor();
+      }
+      finally {
+        log();
+      }
+      do {
+        row();
+      } while (tide);
+      if (a) b();
+      else c();
+      `;
+  fixtures("javascript", [
+    ["clauses below the braces of their blocks stay there", clauses],
+    ["and go there", clauses.replace(/\}\n +(?=else if|catch|finally)/g, "} "), clauses],
+  ], { clausePlacement: "own-line" });
 });
 
 // The brackets are split for want of room: what their first operand began beside no longer counts.

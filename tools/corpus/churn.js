@@ -101,6 +101,8 @@ function ownStyle(texts) {
     tell("bracePadding", "none", tight, padded);
     const own = count(/^\s*[^{\s].*[^{\s].*\)\s*\n\s*\{$/gm);
     if (own > count(/\) \{$/gm)) style.bracePlacement = "own-line";
+    const below = count(/^\s*\}\s*\n\s*(?:else|catch|finally)\b/gm);
+    if (below > count(/\} (?:else|catch|finally)\b/g)) style.clausePlacement = "own-line";
     const after = count(/(?:&&|\|\||\+)$/gm);
     if (after > count(/^\s*(?:&&|\|\|) /gm) + count(/^\s*\+ /gm)) style.operatorSplit = "after";
   } else {

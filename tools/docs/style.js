@@ -50,6 +50,11 @@ const EXAMPLES = {
     ["none", "blank", "as-written"],
   ],
   bracePlacement: ["javascript", "if (tide) {\n  moor();\n}\n", ["same-line", "own-line"]],
+  clausePlacement: [
+    "javascript",
+    "if (tide) {\n  moor();\n} else {\n  wait();\n}\n",
+    ["same-line", "own-line"],
+  ],
   attributeSplit: [
     "javascriptreact",
     "const a = <Board berth={1} tide={low} />;\n",

@@ -25,6 +25,8 @@ const DESCRIPTIONS: { readonly [K in keyof Style]: string } = {
   parameterGap:
     "Whether a blank stands between the name of a function or method and its parameters.",
   bracePlacement: "Where the brace that opens a block stands.",
+  clausePlacement:
+    "Where else, catch and finally stand after a block: on the line of its brace, or below it, as everywhere where braces have lines of their own.",
   attributeSplit:
     "Whether markup attributes that do not fit on a line are split, or all that are several.",
   platformImports:

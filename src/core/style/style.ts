@@ -35,6 +35,8 @@ export interface Style {
   readonly parameterGap: "none" | "blank" | "as-written";
   /** Where the brace that opens a block stands. */
   readonly bracePlacement: "same-line" | "own-line";
+  /** Where what goes on behind a block stands, as `else` does; below it too where braces have lines of their own. */
+  readonly clausePlacement: "same-line" | "own-line";
   /** Whether markup attributes that do not fit on a line are split, or all that are several. */
   readonly attributeSplit: "by-width" | "stacked";
   /** Whether imports of what the language's platform brings stand before all others, or among packages by name. */
@@ -63,6 +65,7 @@ export const STYLE_VALUES: { readonly [K in keyof Style]: readonly Style[K][] | 
   bracePadding: ["none", "blank", "as-written"],
   parameterGap: ["none", "blank", "as-written"],
   bracePlacement: ["same-line", "own-line"],
+  clausePlacement: ["same-line", "own-line"],
   attributeSplit: ["by-width", "stacked"],
   platformImports: ["first", "by-name"],
   blankLineLimit: 0,
@@ -87,6 +90,7 @@ export const BASE_STYLE: Omit<Style, "expressionSplit"> = {
   bracePadding: "blank",
   parameterGap: "none",
   bracePlacement: "same-line",
+  clausePlacement: "same-line",
   attributeSplit: "by-width",
   platformImports: "first",
   blankLineLimit: 1,
@@ -150,6 +154,7 @@ const laidOver = (layer: Partial<Style>, style: Draft): Draft => ({
   bracePadding: layer.bracePadding ?? style.bracePadding,
   parameterGap: layer.parameterGap ?? style.parameterGap,
   bracePlacement: layer.bracePlacement ?? style.bracePlacement,
+  clausePlacement: layer.clausePlacement ?? style.clausePlacement,
   attributeSplit: layer.attributeSplit ?? style.attributeSplit,
   platformImports: layer.platformImports ?? style.platformImports,
   blankLineLimit: layer.blankLineLimit ?? style.blankLineLimit,

@@ -191,6 +191,7 @@ export function ecmaCrossing(name) {
       parameterGap: ["none", "blank", "as-written"],
       bracePadding: ["blank", "none", "as-written"],
       bracePlacement: ["same-line", "own-line"],
+      clausePlacement: ["same-line", "own-line"],
     },
     /** The program's pieces as [kind, from, to], and where whole statements are; undefined where it is refused. */
     pieces(text) {

@@ -9,10 +9,13 @@ import { R } from "../rules.js";
 /** What every part of the layout stands on, beside walking a node's elements. */
 export abstract class LayoutBase extends ElementLayout<T> {
   protected readonly ownLine: boolean;
+  /** Whether what goes on behind a block stands below it. */
+  protected readonly clausesBelow: boolean;
 
   constructor(sheet: Sheet, syntax: Syntax, style: Style) {
     super(sheet, syntax, style, R.Unparsed);
     this.ownLine = style.bracePlacement === "own-line";
+    this.clausesBelow = this.ownLine || style.clausePlacement === "own-line";
   }
 
   /** Opens a frame over lines that go by the line on which `owner` begins. */

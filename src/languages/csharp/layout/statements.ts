@@ -147,12 +147,12 @@ export class CsharpLayout extends DeclarationLayout {
     if (!continues || before === T.Else) return this.space(t, R.Keyword);
     if (kind === T.While && this.asWritten && !this.tokens.onNewLine(t))
       return this.space(t, R.Brace);
-    this.continued(t, afterBlock);
+    this.continued(t, afterBlock, kind === T.While ? this.ownLine : this.clausesBelow);
   }
 
   /** What goes on after a block: on its line, or below it. */
-  private continued(t: number, afterBlock: boolean): void {
-    if (afterBlock && !this.ownLine) this.space(t, R.Brace);
+  private continued(t: number, afterBlock: boolean, below = this.clausesBelow): void {
+    if (afterBlock && !below) this.space(t, R.Brace);
     else this.sheet.line(t, 0, 0, R.Brace);
   }
 

@@ -161,7 +161,8 @@ export class CssLayout extends CssSelectors {
     const joins = /^@else$/i.test(name)
       && first > 0
       && this.isKind(first - 1, T.RightBrace)
-      && this.style.bracePlacement === "same-line";
+      && this.style.bracePlacement === "same-line"
+      && this.style.clausePlacement === "same-line";
     if (joins) sheet.set(first, Demand.Space, R.Brace);
   }
 

@@ -43,11 +43,13 @@ export abstract class ControlLayout extends DeclarationLayout {
     const continues = kind === T.Else || kind === T.Catch || kind === T.Finally || kind === T.While;
     if (!continues || before === T.Else) return this.space(t, R.Keyword);
     // After a block on its line, or below it; after anything else below it.
-    const block =
+    const { bracePlacement, clausePlacement } = this.style;
+    const joins =
       this.tokens.kind(t - 1) === T.RightBrace
-      && this.style.bracePlacement === "same-line"
+      && bracePlacement === "same-line"
+      && (clausePlacement === "same-line" || kind === T.While)
       && this.afterBlock;
-    if (block) this.space(t, R.Brace);
+    if (joins) this.space(t, R.Brace);
     else this.sheet.line(t, 0, 0, R.Brace);
   }
 
