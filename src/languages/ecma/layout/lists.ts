@@ -15,6 +15,7 @@ import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 import { LayoutBase } from "./base.js";
+import { rowsOf } from "./rows.js";
 
 /** What stays on the line of the type before it. */
 const STAYS_BEHIND_TYPE = new Set<T>([T.LeftBrace, T.Arrow, T.Semicolon, T.Comma, T.Assign]);
@@ -100,13 +101,16 @@ export abstract class ListLayout extends LayoutBase {
       ? 0
       : this.writtenSplit(node);
     const row = split !== 0 && !flow && !apart && !broken && this.staysRow(node, items);
-    const beside = split === 0 && this.besideOpener(kind, items);
+    const rows = this.staysInRows(node, kind);
+    const beside = split === 0 && !rows && this.besideOpener(kind, items);
     const flags =
       (flow ? FrameFlag.Flow : 0)
       | (this.splitsWhole(node, items, beside) ? FrameFlag.Whole : 0)
       | (this.holdsWord(node) ? FrameFlag.IfItHelps : 0)
       | split;
-    const frame = sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
+    const frame = rows
+      ? sheet.open(opener + 1, closer, FrameFlag.Bracket | FrameFlag.Rows, 0)
+      : sheet.open(opener + 1, closer, FrameFlag.Bracket | flags, 1);
     const hug = this.hugOf(node, items);
     if (hug > 0) sheet.frames.setHug(frame, hug);
     else if (kind === N.Parameters) this.reachOverType(frame, node);
@@ -153,6 +157,15 @@ export abstract class ListLayout extends LayoutBase {
     const commaStays = below && items.closing >= 0 && this.style.closingComma !== "never";
     if (!broken && !commaStays) this.closing(node, kind, items, rowFrame);
     sheet.close();
+  }
+
+  /** The runs of operators whose lines stay where the author has them, and what brackets them. */
+  protected readonly rows = new Set<number>();
+
+  private staysInRows(node: number, kind: N): boolean {
+    if (kind === N.Condition && this.keepsSplit)
+      for (const row of rowsOf(this, node, this.style)) this.rows.add(row);
+    return this.rows.has(node);
   }
 
   /** Whether the author put all items on one line of their own between the brackets. */

@@ -4,8 +4,7 @@ import { NONE } from "../../../core/syntax/tree.js";
 import { N, T } from "../kinds.js";
 import { R } from "../rules.js";
 import { ChainLayout } from "./chains.js";
-
-const isOperator = (kind: T): boolean => kind >= T.QuestionQuestion && kind <= T.Instanceof;
+import { isOperator } from "./rows.js";
 
 /** In how many tokens before a sign it is looked for what could open types. */
 const NEAR = 256;
@@ -27,7 +26,7 @@ export abstract class OperatorLayout extends ChainLayout {
     const frame = sheet.open(
       tree.first(node) + 1,
       tree.end(node) - 1,
-      this.ownSplit(node),
+      this.ownSplit(node) | (this.rows.has(node) ? FrameFlag.Flow : 0),
       hang,
     );
     const last = tree.lastChild(node);
