@@ -149,10 +149,13 @@ function lineSteps(whites: readonly string[], several: number): Steps {
   const shown = new Set([...new Set(steps)].filter((step) => {
     const even = indented.filter((column) => column % step === 0).length;
     // Each line is a multiple of one column: that is a step where a line stands in two of them.
-    const nests =
-      step > 1 || columns.some((column, i) => column === columns[i - 1]! + 1 && column > 1);
+    const nests = step > 1
+      || (columns.includes(1)
+        && columns.some((column, i) => column === columns[i - 1]! + 1 && column > 1));
     return step > 0 && nests && even >= several && even * 4 >= indented.length * 3;
   }));
+  // Labels one column in show no step where others do.
+  if (shown.size > 1) shown.delete(1);
   return { found: steps.filter((step) => shown.has(step)), odd: [], until: SAMPLE };
 }
 

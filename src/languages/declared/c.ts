@@ -1,3 +1,4 @@
+import type { Statements } from "../plain/declaration.js";
 import { declareLanguage } from "../plain/declare.js";
 import { CHARACTER, C_COMMENT, DOUBLE, DOUBLE_LINES, SINGLE, SLASHES } from "./strings.js";
 
@@ -24,8 +25,26 @@ const CASES = {
   holds: /\bswitch\b/,
 };
 
+/** How statements go on in languages of C's family. */
+const STATEMENTS: Statements = {
+  headers: /^(?:\}\s*)?(?:else\s+)?(?:if|for|foreach|while|switch)(?:\s+constexpr)?$/,
+  words: /^(?:\}\s*)?(?:else|do)$/,
+  carried: /(?:[^=!<>]=|[=!<>]=|&&|\|\||[^+]\+|[^-]-|[?|^%]|<<|\breturn)$/,
+  goesOn: /^(?:\.(?!\.)|->|&&|\|\||[?|^]|:(?!:)|<<|==|!=|\+(?!\+)|=(?!=))/,
+  commas: true,
+  signs: ["->", "&&", "||", "?", ":", "<<", "+", "."],
+};
+
+/** Blocks that go around all of a file. */
+const FLAT = /^(?:extern\s+"|(?:inline\s+)?namespace\b)/;
+
+/** A line for the preprocessor. */
+const DIRECTIVE = /^#/;
+
 /** What a class and its parts begin with. */
 const ACCESS = /^(?:template\b.*|class|struct|union|public|private|protected)\b/;
+const ACCESSES = { "public:": ACCESS, "private:": ACCESS, "protected:": ACCESS };
+const MEMBERS = /^(?:case\b.*|(?:default|public|private|protected)\s*):$/;
 
 export const c = declareLanguage({
   name: "c",
@@ -34,6 +53,13 @@ export const c = declareLanguage({
   blockComment: C_COMMENT,
   strings: [DOUBLE, CHARACTER],
   ...CASES,
+  // A header may be one of C++.
+  opens: MEMBERS,
+  closes: { ...CASES.closes, ...ACCESSES },
+  statements: STATEMENTS,
+  hangs: "aligned",
+  directive: DIRECTIVE,
+  flat: FLAT,
   defaults: FOUR,
 });
 
@@ -44,8 +70,12 @@ export const cpp = declareLanguage({
   blockComment: C_COMMENT,
   strings: [RAW, DOUBLE, CHARACTER],
   ...CASES,
-  opens: /^(?:case\b.*|(?:default|public|private|protected)\s*):$/,
-  closes: { ...CASES.closes, "public:": ACCESS, "private:": ACCESS, "protected:": ACCESS },
+  opens: MEMBERS,
+  closes: { ...CASES.closes, ...ACCESSES },
+  statements: STATEMENTS,
+  hangs: "aligned",
+  directive: DIRECTIVE,
+  flat: FLAT,
   defaults: FOUR,
 });
 
@@ -56,6 +86,13 @@ export const java = declareLanguage({
   blockComment: C_COMMENT,
   strings: [{ open: /"""/, escape: "\\", multiLine: true }, DOUBLE, CHARACTER],
   ...CASES,
+  statements: {
+    ...STATEMENTS,
+    goesOn: new RegExp(`${STATEMENTS.goesOn.source}|^(?:throws|extends|implements)\\b`),
+    signs: [...STATEMENTS.signs, "throws", "extends", "implements"],
+    steps: 2,
+  },
+  hangs: "stepped",
   defaults: FOUR,
 });
 
@@ -85,7 +122,13 @@ export const rust = declareLanguage({
     DOUBLE_LINES,
     CHARACTER,
   ],
-  opens: /=>$|[^=!<>]=$/,
+  opens: /=>$|[^=!<>]=$|^where$/,
+  statements: {
+    carried: /(?:&&|\|\||\+)$/,
+    goesOn: /^(?:\.(?!\.)|&&|\|\||\+)/,
+    signs: [".", "&&", "||", "+"],
+  },
+  hangs: "stepped",
   defaults: FOUR,
 });
 
@@ -104,5 +147,7 @@ export const php = declareLanguage({
     { ...SINGLE, multiLine: true },
   ],
   ...CASES,
+  statements: STATEMENTS,
+  hangs: "stepped",
   defaults: FOUR,
 });

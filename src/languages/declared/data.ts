@@ -12,7 +12,7 @@ export const yaml = declareLanguage({
   brackets: [["[", "]"], ["{", "}"]],
   opens: /:(?:\s+[&!]\S+)*$|(?:^|[:\s-])\s*[|>][-+0-9]*$/,
   // What follows is counted from behind the signs of items that hold keys.
-  bullets: /^(?:-\s+)+(?=(?:[^\s"'#][^#]*?|"[^"]*"|'[^']*'):(?:\s|$))/,
+  bullets: /^-$|^(?:-\s+)+(?=(?:[^\s"'#][^#]*?|"[^"]*"|'[^']*'):(?:\s|$))/,
   literal: /(?:^|[:\s-])\s*[|>][-+0-9]*(?:\s+#.*)?$/,
 });
 

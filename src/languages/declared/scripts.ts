@@ -1,3 +1,4 @@
+import type { Statements } from "../plain/declaration.js";
 import { declareLanguage } from "../plain/declare.js";
 import { DOUBLE, DOUBLE_LINES, SINGLE } from "./strings.js";
 
@@ -26,6 +27,7 @@ export const lua = declareLanguage({
     DOUBLE,
     SINGLE,
   ],
+  hangs: "aligned",
   opens: /(?:^|\s)(?:then|do|else|repeat)$|\bfunction\b[^()]*\([^()]*\)$/,
   closes: {
     end: LUA_BLOCK,
@@ -34,6 +36,13 @@ export const lua = declareLanguage({
     until: /^repeat\b/,
   },
 });
+
+const RUBY_STATEMENTS: Statements = {
+  carried: /(?:&&|\|\||\b(?:and|or)|[^=!<>]=|\+)$/,
+  goesOn: /^(?:\.(?!\.)|&\.)/,
+  commas: true,
+  signs: [".", "&."],
+};
 
 const RUBY_BLOCK =
   /^(?:if|unless|while|until|for|case|def|class|module|begin|else|elsif|when|in|rescue|ensure)\b|\bdo(?:\s*\|[^|]*\|)?$|=\s*(?:if|unless|case|begin)\b/;
@@ -67,8 +76,10 @@ export const ruby = declareLanguage({
     DOUBLE_LINES,
     { ...SINGLE, multiLine: true },
   ],
+  statements: RUBY_STATEMENTS,
+  hangs: "aligned",
   opens:
-    /^(?:if|unless|while|until|for|case|when|in|def|class|module|begin|else|elsif|rescue|ensure)\b(?!.*(?:\bend|=\s.*)$)|\bdo(?:\s*\|[^|]*\|)?$|=\s*(?:if|unless|case|begin)\b(?!.*\bend$)|\{\s*\|[^|]*\|$/,
+    /^(?:if|unless|while|until|for|case|when|in|class|module|begin|else|elsif|rescue|ensure)\b(?!.*\bend$)|^(?:\w+ )?def\b(?!\s+[\w.]+[?!]?(?:\([^()]*\))?\s*=\s)(?!.*\bend$)|\bdo(?:\s*\|[^|]*\|)?$|=\s*(?:if|unless|case|begin)\b(?!.*\bend$)|\{\s*\|[^|]*\|$/,
   closes: {
     end: RUBY_BLOCK,
     else: RUBY_IF,

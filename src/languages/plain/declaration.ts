@@ -22,6 +22,24 @@ export interface LineComment {
   readonly apart?: boolean;
 }
 
+/** What tells how statements go on over several lines. */
+export interface Statements {
+  /** What stands before the condition of one that may have a body without braces: `if`; none where left out. */
+  readonly headers?: RegExp;
+  /** A line that such a body may follow without a condition: `else`. */
+  readonly words?: RegExp;
+  /** What ends a line that is surely carried on: an operator. */
+  readonly carried: RegExp;
+  /** Whether a comma carries a line on that stands in no list. */
+  readonly commas?: boolean;
+  /** What begins a line that goes on with the one above: an operator, a dot. */
+  readonly goesOn: RegExp;
+  /** What such a line may begin with that has it go to its place once it is typed: `&&`, `throws`. */
+  readonly signs: readonly string[];
+  /** How many steps deeper than its statement such a line stands where no other shows it; one where left out. */
+  readonly steps?: number;
+}
+
 /** What is needed of a language that has no parser, so that typing in it is more than indentation. */
 export interface Declaration {
   readonly name: string;
@@ -37,6 +55,8 @@ export interface Declaration {
   readonly strings?: readonly StringForm[];
   /** What ends a line behind which the next stands one step deeper, beside an opening bracket. */
   readonly opens?: RegExp;
+  /** Lines that open a block whose lines stand no deeper, where nothing shows otherwise: `namespace`. */
+  readonly flat?: RegExp;
   /**
    * Words that begin a line and go back to that of the nearest line above, less deep than what stands
    * between, which matches: `fi` to that of its `if`.
@@ -44,6 +64,14 @@ export interface Declaration {
   readonly closes?: Readonly<Record<string, RegExp>>;
   /** What a line has that holds the first of what such words begin, and does not tell where it stands: `switch`. */
   readonly holds?: RegExp;
+  readonly statements?: Statements;
+  /**
+   * Where lines in a bracket stand that has something after it on its line, and no others show it: below that, or a step
+   * in; on the line's own column where it is left out.
+   */
+  readonly hangs?: "aligned" | "stepped";
+  /** What begins a line for a preprocessor: it stands at the margin, and says nothing of the lines below. */
+  readonly directive?: RegExp;
   /** What stands at a line's beginning before the column from which its next lines are counted: `- `. */
   readonly bullets?: RegExp;
   /** What ends a line whose deeper lines are text, kept to the letter: `|`. */

@@ -1,0 +1,47 @@
+import { FAR, type CodeLines } from "./lines.js";
+
+/** A line that begins what a preprocessor takes on a condition. */
+const CONDITION = /^#\s*(?:if|el)/;
+
+/** Where lines for a preprocessor stand, and those below them. */
+export class Directives {
+  constructor(private readonly lines: CodeLines) {}
+
+  /** The column of one that was begun: the margin, but where the nearest other one stands with the code. */
+  own(column: number): number | undefined {
+    const { lines } = this;
+    let head = lines.last;
+    while (head >= 0 && (!lines.isDirective(head) || lines.wasContinued(head)))
+      head = lines.before(head);
+    return column > 0 && (head < 0 || lines.columnOf(head) === 0) ? 0 : undefined;
+  }
+
+  /** The column of one that ends a condition, or turns it: that of its beginning. */
+  closing(column: number): number | undefined {
+    const { lines } = this;
+    let depth = 1;
+    for (let head = lines.last; head >= 0; head = lines.before(head)) {
+      const code = lines.codeOf(head);
+      if (/^#\s*endif\b/.test(code)) depth++;
+      else if (/^#\s*if/.test(code) && --depth === 0)
+        return lines.columnOf(head) === column ? undefined : lines.columnOf(head);
+    }
+    return undefined;
+  }
+
+  /** How much deeper lines stand than a condition that stands with the code, as below the nearest other one. */
+  hang(head: number): number {
+    const { lines } = this;
+    const column = lines.columnOf(head);
+    if (column === 0 || !CONDITION.test(lines.codeOf(head))) return 0;
+    let next = head;
+    for (let n = 0; n < FAR; n++) {
+      const line = lines.before(next);
+      if (line < 0) return 0;
+      if (CONDITION.test(lines.codeOf(line)) && lines.columnOf(line) === column)
+        return lines.columnOf(next) - column;
+      next = line;
+    }
+    return 0;
+  }
+}
