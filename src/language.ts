@@ -119,7 +119,12 @@ export type { Change } from "./core/text/edits.js";
 export { requote, unquoted } from "./core/text/quotes.js";
 export { violationsOf } from "./core/violations.js";
 export { declareLanguage } from "./languages/plain/declare.js";
-export type { Declaration, LineComment, StringForm } from "./languages/plain/declaration.js";
+export type {
+  Declaration,
+  LineComment,
+  Statements,
+  StringForm,
+} from "./languages/plain/declaration.js";
 export { organizeBy } from "./core/imports/organize.js";
 export type {
   ImportOrder,

@@ -13,6 +13,13 @@ const LUA_BLOCK =
   /^(?:if|for|while|do|else|elseif)\b|(?:^|[\s=(,])function\b[^()]*\([^()]*\)$/;
 const LUA_IF = /^(?:if|elseif)\b/;
 
+const LUA_STATEMENTS: Statements = {
+  carried: /(?:\.\.|\b(?:and|or)|[^=~<>]=)$/,
+  goesOn: /^(?:\.\.|(?:and|or)\b)/,
+  commas: true,
+  signs: ["..", "and", "or"],
+};
+
 export const lua = declareLanguage({
   name: "lua",
   extensions: [".lua"],
@@ -27,6 +34,7 @@ export const lua = declareLanguage({
     DOUBLE,
     SINGLE,
   ],
+  statements: LUA_STATEMENTS,
   hangs: "aligned",
   opens: /(?:^|\s)(?:then|do|else|repeat)$|\bfunction\b[^()]*\([^()]*\)$/,
   closes: {

@@ -130,7 +130,9 @@ export class Before {
       return lines.columnOf(statements.first(header)) + statements.braceHang(header);
     }
     const opener = open.map(({ sign }) => signs.closerOf(sign)).lastIndexOf(closer);
-    return opener < 0 ? undefined : this.baseOfBracket(opener);
+    return opener < 0
+      ? undefined
+      : this.baseOfBracket(opener) + this.hanging.closer(lines.last, closer);
   }
 
   /** Where a block stands that is put there, by what it begins with. */

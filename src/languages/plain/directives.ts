@@ -7,13 +7,37 @@ const CONDITION = /^#\s*(?:if|el)/;
 export class Directives {
   constructor(private readonly lines: CodeLines) {}
 
-  /** The column of one that was begun: the margin, but where the nearest other one stands with the code. */
+  /**
+   * The column of one that was begun: that of the one right above, or the margin, but where the nearest other one stands
+   * with the code.
+   */
   own(column: number): number | undefined {
     const { lines } = this;
     let head = lines.last;
     while (head >= 0 && (!lines.isDirective(head) || lines.wasContinued(head)))
       head = lines.before(head);
-    return column > 0 && (head < 0 || lines.columnOf(head) === 0) ? 0 : undefined;
+    const stands = head < 0 ? 0 : lines.columnOf(head);
+    if (head >= 0 && head === lines.last) return this.unless(column, stands + this.nested(head));
+    return stands === 0 ? this.unless(column, 0) : undefined;
+  }
+
+  /** How much deeper others stand right below the condition of line `head`, as below the nearest other one. */
+  private nested(head: number): number {
+    const { lines } = this;
+    if (!CONDITION.test(lines.codeOf(head))) return 0;
+    let next = head;
+    for (let n = 0; n < FAR; n++) {
+      const line = lines.before(next);
+      if (line < 0) return 0;
+      if (CONDITION.test(lines.codeOf(line)) && lines.isDirective(next))
+        return Math.max(0, lines.columnOf(next) - lines.columnOf(line));
+      next = line;
+    }
+    return 0;
+  }
+
+  private unless(column: number, wanted: number): number | undefined {
+    return column === wanted ? undefined : wanted;
   }
 
   /** The column of one that ends a condition, or turns it: that of its beginning. */
@@ -24,7 +48,7 @@ export class Directives {
       const code = lines.codeOf(head);
       if (/^#\s*endif\b/.test(code)) depth++;
       else if (/^#\s*if/.test(code) && --depth === 0)
-        return lines.columnOf(head) === column ? undefined : lines.columnOf(head);
+        return this.unless(column, lines.columnOf(head));
     }
     return undefined;
   }

@@ -47,6 +47,23 @@ export class Hanging {
     return indentSize;
   }
 
+  /** How much deeper than the line of its bracket a closer stands that begins a line, as the nearest two above do. */
+  closer(head: number, sign: string): number {
+    const { lines, brackets } = this;
+    let shown = -1;
+    for (const [, line] of lines.pairsBefore(head)) {
+      const opener = lines.text[lines.tokens.start(line)] === sign
+        ? brackets.openerOf(lines.tokens.start(line))
+        : -1;
+      if (opener < 0) continue;
+      const deeper = lines.columnOf(line) - lines.columnOf(lines.at(opener));
+      if (shown >= 0) return deeper === shown ? shown : 0;
+      if (deeper <= 0) return 0;
+      shown = deeper;
+    }
+    return 0;
+  }
+
   /** The column of what stands behind a bracket on its line. */
   private columnBehind(bracket: number): number {
     const { lines: { text }, style: { tabWidth } } = this;
