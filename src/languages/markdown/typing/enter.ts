@@ -4,12 +4,12 @@ import { byPlace } from "../../../core/text/edits.js";
 import { inFrontMatter, whiteInFrontMatter } from "../../../core/front-matter.js";
 import { indentText } from "../../../core/style/indent.js";
 import type { Style } from "../../../core/style/style.js";
-import { chainAt, parseBlocks, type Item, type Quote } from "../blocks.js";
+import { chainAt, parseBlocks, type Block, type Item, type Quote } from "../blocks.js";
 import { B } from "../kinds.js";
 import { RULES, R } from "../rules.js";
 import { whiteBelowCode } from "./code.js";
 import { BOX, ended, follows, taken } from "./items.js";
-import { endOfLine } from "../../../core/text/width.js";
+import { endOfLine, startOfLine, whiteOf } from "../../../core/text/width.js";
 import { innermost, leadOf, lineBefore, put, type Line } from "./lines.js";
 import { whiteBelow } from "./tags.js";
 
@@ -51,9 +51,13 @@ function enteredBehind(
   if (inFrontMatter(text, above.start)) return put(at, rest, whiteInFrontMatter(written, style));
   const blocks = parseBlocks(text.slice(0, above.end));
   const line = blocks.starts.length - 1;
-  // Nothing goes on behind an empty line.
-  if (line < 0 || blocks.starts[line] !== above.start) return { changes: [], caret: at };
+  if (line < 0) return { changes: [], caret: at };
   const chain = chainAt(blocks.root, line);
+  // Nothing goes on behind an empty line, but within an item.
+  if (blocks.starts[line] !== above.start)
+    return isBlankRow(rest)
+      ? put(at, rest, whiteWithin(text, at, chain))
+      : { changes: [], caret: at };
   const tip = chain.at(-1)!;
   if (tip.kind === B.Html && innermost<Quote>(chain, B.Quote) === undefined) {
     const block = text.slice(blocks.starts[tip.first]!, above.end);
@@ -85,9 +89,27 @@ function enteredBehind(
     return put(at, rest, leadOf(text, above, chain, line));
   }
   if (isBlankRow(written)) return emptied(at, above);
-  return item === undefined
-    ? { changes: [], caret: at }
-    : put(at, rest, leadOf(text, above, chain, line));
+  if (item === undefined) return { changes: [], caret: at };
+  const lead = leadOf(text, above, chain, line);
+  // Lines that the author has put deeper than the item's text go on there.
+  const white = whiteOf(text, above.start);
+  return put(at, rest, /^ *$/.test(lead) && white.length > lead.length ? white : lead);
+}
+
+/**
+ * What stands before the next line below that is not blank, where that is the content of an item above. An item there that
+ * begins a list may come to be another's.
+ */
+function whiteWithin(text: string, at: number, chain: readonly Block[]): string {
+  const below = text.slice(endOfLine(text, at)).trimStart();
+  const white = below === "" ? "" : whiteOf(text, startOfLine(text, text.length - below.length));
+  const isItem = /^(?:[-+*]|\d{1,9}[.)])[ \t]/.test(below);
+  const holds = chain.some((one) => (
+    one.kind === B.Item
+    && (one as Item).content === white.length
+    && (!isItem || one.children.some(({ kind }) => kind === B.List))
+  ));
+  return holds && !white.includes("\t") ? white : "";
 }
 
 /** Takes the white space of a line that Enter leaves blank. */

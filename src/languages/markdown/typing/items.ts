@@ -22,14 +22,18 @@ export function begunItem(text: string, at: number): Change[] | undefined {
   if (!MARKER.test(text.slice(start, at))) return undefined;
   const { root, starts } = parseBlocks(text.slice(0, at));
   const lists = root.children.filter(({ kind }) => kind === B.List);
-  const list = lists.at(-1);
+  const list = lists.pop();
   const line = starts.length - 1;
   if (list?.last !== line || list.children.at(-1)!.first !== line) return undefined;
-  const above = list.children.at(-2) ?? lists.at(-2);
+  const above =
+    list.children.at(-2) ?? lists.filter((one) => isNumbered(one) === isNumbered(list)).at(-1);
   if (above === undefined) return undefined;
   const white = whiteOf(text, starts[above.first]!);
   return white === "" ? undefined : indented(text, start, white);
 }
+
+const isNumbered = ({ children }: Block): boolean =>
+  (children[0] as Item).number !== undefined;
 
 /** The next item of a list. */
 export function follows(
@@ -43,36 +47,49 @@ export function follows(
   const outer = leadOf(text, above, chain.slice(0, chain.indexOf(item)), item.first);
   const indent = " ".repeat(Math.max(0, item.column + markerIndent(text, item) - outer.length));
   const list = chain[chain.indexOf(item) - 1] as List;
-  const nested = isBlankRow(rest) ? listBelow(text, chain[0]!, item) : undefined;
+  const nested = isBlankRow(rest) ? listBelow(text, chain[0]!, list, item) : undefined;
   if (nested !== undefined)
     return put(at, rest, outer + " ".repeat(item.content - outer.length) + nested);
   const marker = text.slice(item.marker, item.marker + item.length);
-  const number = nextNumber(list, item);
+  const whole = item.number === undefined ? undefined : withoutLine(text, at, list);
+  const number = nextNumber(whole ?? list, item);
   const sign = number === undefined ? marker : `${number}${marker.at(-1)!}`;
   const content = text.slice(item.marker + item.length, endOfLine(text, item.marker));
   const space = /^[ \t]+/.exec(content)?.[0] ?? " ";
   const gap = space.length > 4 ? " " : space;
   const box = BOX.test(trimmedStart(content)) ? "[ ] " : "";
-  const answer = put(at, rest, outer + indent + sign + gap + box);
-  return { ...answer, changes: [...answer.changes, ...renumbered(text, answer.changes, at, list)] };
+  const stands = text.slice(startOfLine(text, item.marker), item.marker);
+  // Tabs stay tabs.
+  const lead = /^[ \t>]*\t[ \t>]*$/.test(stands) ? stands : outer + indent;
+  const answer = put(at, rest, lead + sign + gap + box);
+  const numbers = whole === undefined ? [] : renumbered(text, answer.changes, at, whole);
+  return { ...answer, changes: [...answer.changes, ...numbers] };
 }
 
 /** An item's text that tells what stands below it. */
 const ANNOUNCES = /:[*_`]*$/;
 
-/** The marker that goes below an item whose text ends with a colon, where such an item above it holds a list; undefined else. */
-function listBelow(text: string, root: Block, item: Item): string | undefined {
+/**
+ * The marker that goes below an item whose text ends with a colon, where such an item above it holds a list, or below one
+ * before which the last two hold one; undefined elsewhere.
+ */
+function listBelow(text: string, root: Block, list: List, item: Item): string | undefined {
   const announces = (one: Item): boolean => {
     const end = endOfLine(text, one.marker);
     return ANNOUNCES.test(trimmedEnd(text.slice(one.marker, end)));
   };
-  if (!announces(item)) return undefined;
+  const listIn = (one: Block): List | undefined =>
+    one.children.find(({ kind }) => kind === B.List) as List | undefined;
+  const siblings = list.children.slice(0, list.children.indexOf(item)).slice(-2);
+  const holdAll = siblings.length === 2 && siblings.every((one) => listIn(one) !== undefined);
+  if (!holdAll && !announces(item)) return undefined;
   const items = (block: Block): Item[] =>
     block.children.flatMap((child) =>
       child.kind === B.Item ? [child as Item, ...items(child)] : items(child));
-  const above = items(root).filter((one) => one.marker < item.marker && announces(one)).at(-1);
-  const list = above?.children.find(({ kind }) => kind === B.List) as List | undefined;
-  const [first] = (list?.children ?? []) as Item[];
+  const above = holdAll
+    ? siblings[1]
+    : items(root).filter((one) => one.marker < item.marker && announces(one)).at(-1);
+  const [first] = (above === undefined ? [] : listIn(above)?.children ?? []) as Item[];
   return first === undefined || first.number !== undefined
     ? undefined
     : text.slice(first.marker, first.marker + first.length) + " ";
@@ -93,21 +110,15 @@ function nextNumber(list: List, { number }: Item): number | undefined {
 }
 
 /** The numbers of the items after a new one, where they followed from each other before. */
-function renumbered(text: string, changes: readonly Change[], at: number, list: List): Change[] {
-  const [first] = list.children as Item[];
-  if (first?.number === undefined) return [];
+function renumbered(text: string, changes: readonly Change[], at: number, before: List): Change[] {
+  const [first] = before.children as Item[];
   const after = applyChanges(text, changes);
   const shift = after.length - text.length;
   const { root } = parseBlocks(after);
-  const whole = listAt(root, first.marker);
-  if (whole === undefined) return [];
-  const before = listAt(
-    parseBlocks(text.slice(0, at) + text.slice(endOfLine(text, at))).root,
-    first.marker,
-  );
-  const were = before === undefined ? [] : numbersOf(before);
-  const inOrder = before?.children.every((item, i) => (item as Item).number === were[i]) === true;
-  if (!inOrder) return [];
+  const whole = listAt(root, first!.marker);
+  const were = numbersOf(before);
+  const inOrder = before.children.every((item, i) => (item as Item).number === were[i]);
+  if (whole === undefined || !inOrder) return [];
   const numbers = numbersOf(whole);
   return (whole.children as Item[]).flatMap((item, i): Change[] => {
     const from = item.marker - shift;
@@ -115,6 +126,12 @@ function renumbered(text: string, changes: readonly Change[], at: number, list: 
     return [{ from, to: from + item.length - 1, text: String(numbers[i]), rule: RULES[R.Number]! }];
   });
 }
+
+/** A list with all that follows the line that begins at an offset, and without that line. */
+const withoutLine = (text: string, at: number, { children }: List): List | undefined => listAt(
+  parseBlocks(text.slice(0, at) + text.slice(endOfLine(text, at))).root,
+  (children[0] as Item).marker,
+);
 
 /** The list whose first item has its marker at an offset. */
 function listAt(block: Block, marker: number): List | undefined {
