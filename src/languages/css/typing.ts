@@ -1,5 +1,6 @@
 import type { Typing } from "../../core/language.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
+import { enteredInCustom } from "./custom.js";
 import { T, type Dialect } from "./kinds.js";
 import { lexCss } from "./lexer.js";
 
@@ -14,6 +15,7 @@ export const cssTyping = (dialect: Dialect): Typing => ({
   triggers: ["}", ")", ";", "/"],
   carried: /:$/,
   words: new Map(),
+  entered: enteredInCustom,
   closers(text) {
     const tokens = lexCss(text, dialect);
     const open: number[] = [];
