@@ -214,5 +214,6 @@ function changedLines(engine: Engine, { languageId, text }: Sample, style: Parti
     if (range.end.line >= first) count += range.end.line - first + 1;
     last = Math.max(last, range.end.line);
   }
-  return count;
+  // Behind the end of the last line there is none.
+  return Math.min(count, lineCount(text));
 }

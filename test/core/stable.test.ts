@@ -179,6 +179,20 @@ describe("long texts come to rest at once", () => {
       "declare const {\n        // the pier\n        [pier]: { a },\n}\n",
     ],
     [
+      "the block of a branch, which alone shows the step",
+      "javascript",
+      "a =\n    tide\n        ? b\n        : () => {\n                low();\n            };\n",
+      {},
+      "a =\n    tide\n        ? b\n        : () => {\n                low();\n            };\n",
+    ],
+    [
+      "a comment that begins a line of a tag",
+      "javascriptreact",
+      "a = <b\n/* low */\n>tide</b>;\n",
+      {},
+      "a = (\n  <b\n    /* low */\n  >\n    tide\n  </b>\n);\n",
+    ],
+    [
       "a text of several lines that is called",
       "python",
       "fare = '''a\n  b'''  (ZONES_OF_THE_RIVER | SEASONS_OF_THE_FERRY)\n",

@@ -63,7 +63,10 @@ export class StepReader {
       // Lines that carry on a header show nothing: what has no bracket hangs from the unit's first line.
       const opener = open ? unit : start;
       const outer = this.openerColumn(opener);
-      const column = outer < own ? outer : lineColumn(text, unit, TAB);
+      const header = outer < own ? outer : lineColumn(text, unit, TAB);
+      // A branch such as `: () => {` stands left of what its closer stands under.
+      const closer = this.closerBelow(first, own);
+      const column = Math.max(header, closer);
       const step = own - column;
       const behindSign = column === outer && outer !== lineColumn(text, opener, TAB);
       if (step > 0) (column % step === 0 && !behindSign ? found : odd).push(step);
@@ -125,6 +128,18 @@ export class StepReader {
     let open = 0;
     for (const sign of sample) open += signs.opens(sign) ? 1 : signs.closes(sign) ? -1 : 0;
     return open < 0 ? closer.length - 1 : undefined;
+  }
+
+  /** The column of the first line after an offset that stands less deep, if it begins with a closer; -1 for others. */
+  private closerBelow(from: number, column: number): number {
+    const { text, signs } = this;
+    const rows = /\n[ \t]*(?=[^\s])/g;
+    const sample = text.slice(from, from + SMALL);
+    for (let row = rows.exec(sample); row !== null; row = rows.exec(sample)) {
+      const own = lineColumn(sample, rows.lastIndex, TAB);
+      if (own < column) return signs.closes(sample[rows.lastIndex]!) ? own : -1;
+    }
+    return -1;
   }
 
   /** The column of the line that closes the brackets in which token t stands. */

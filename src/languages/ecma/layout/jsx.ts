@@ -167,6 +167,7 @@ export abstract class JsxLayout extends TypeLayout {
     const { tree, tokens, sheet } = this;
     const first = tree.first(node);
     const attributes = this.attributeCount(node);
+    const splits = attributes > 0 || this.holdsRemark(node);
     const stacked = this.style.attributeSplit === "stacked" && attributes > 1 ? FrameFlag.Split : 0;
     const frame = sheet.open(
       first + 1,
@@ -182,11 +183,11 @@ export abstract class JsxLayout extends TypeLayout {
       if (t > first && (isChild || !tokens.isTrivia(t))) {
         if (kind === T.Greater) {
           const alone = tokens.kind(t - 1) === T.Slash;
-          sheet.set(t, alone || attributes === 0 ? Demand.Join : Demand.Seam, R.Markup);
-          if (!alone && attributes > 0) sheet.mark(t, Mark.Dedent);
+          sheet.set(t, alone || !splits ? Demand.Join : Demand.Seam, R.Markup);
+          if (!alone && splits) sheet.mark(t, Mark.Dedent);
         } else if (kind === T.Slash) {
-          sheet.set(t, attributes > 0 ? Demand.Fold : Demand.Space, R.Markup);
-          if (attributes > 0) sheet.mark(t, Mark.Dedent);
+          sheet.set(t, splits ? Demand.Fold : Demand.Space, R.Markup);
+          if (splits) sheet.mark(t, Mark.Dedent);
         } else if (!named || (isChild && tree.kind(child) === N.TypeArguments)) {
           this.join(t, R.Markup);
           named = true;
@@ -198,6 +199,14 @@ export abstract class JsxLayout extends TypeLayout {
     }
     sheet.close();
     return frame;
+  }
+
+  /** Whether a comment in a tag begins a line, which the tag's end then does too. */
+  private holdsRemark(node: number): boolean {
+    const { tree, tokens } = this;
+    for (let t = tree.first(node); t < tree.end(node); t++)
+      if (tokens.isTrivia(t) && tokens.onNewLine(t)) return true;
+    return false;
   }
 
   private attributeCount(node: number): number {
