@@ -201,6 +201,30 @@ else
   wait()
 end
 `],
+  ["a label", "c", `
+switch (tide) {
+case 1:
+    low();
+[[    default:
+]]    high();
+}
+`, `
+switch (tide) {
+case 1:
+    low();
+default:
+    high();
+}
+`],
+  ["a name that begins as a word does that goes on", "lua", `
+local order = 1
+[[    order = 2
+]]
+`, `
+local order = 1
+order = 2
+
+`],
   ["a link of a chain", "rust", `
 let low = tides
 [[.iter()

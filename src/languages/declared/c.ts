@@ -46,14 +46,11 @@ const ACCESS = /^(?:template\b.*|class|struct|union|public|private|protected)\b/
 const ACCESSES = { "public:": ACCESS, "private:": ACCESS, "protected:": ACCESS };
 const MEMBERS = /^(?:case\b.*|(?:default|public|private|protected)\s*):$/;
 
-export const c = declareLanguage({
-  name: "c",
-  extensions: [".c", ".h"],
+/** What C and C++ share: a header may be of either. */
+const SHARED = {
+  ...CASES,
   lineComments: [SLASHES],
   blockComment: C_COMMENT,
-  strings: [DOUBLE, CHARACTER],
-  ...CASES,
-  // A header may be one of C++.
   opens: MEMBERS,
   closes: { ...CASES.closes, ...ACCESSES },
   statements: STATEMENTS,
@@ -61,22 +58,20 @@ export const c = declareLanguage({
   directive: DIRECTIVE,
   flat: FLAT,
   defaults: FOUR,
+} as const;
+
+export const c = declareLanguage({
+  ...SHARED,
+  name: "c",
+  extensions: [".c", ".h"],
+  strings: [DOUBLE, CHARACTER],
 });
 
 export const cpp = declareLanguage({
+  ...SHARED,
   name: "cpp",
   extensions: [".cpp", ".cc", ".cxx", ".hpp", ".hh", ".hxx"],
-  lineComments: [SLASHES],
-  blockComment: C_COMMENT,
   strings: [RAW, DOUBLE, CHARACTER],
-  ...CASES,
-  opens: MEMBERS,
-  closes: { ...CASES.closes, ...ACCESSES },
-  statements: STATEMENTS,
-  hangs: "aligned",
-  directive: DIRECTIVE,
-  flat: FLAT,
-  defaults: FOUR,
 });
 
 export const java = declareLanguage({

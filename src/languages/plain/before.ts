@@ -143,10 +143,11 @@ export class Before {
     const column = this.column({});
     const head = block.trimStart();
     if (signs.beginsClosing(head)) return this.closerColumn(head[0]!) ?? column;
-    const word = /^\w+:?/.exec(head)?.[0] ?? "";
-    const signed = declaration.statements?.signs.find((sign) => head.startsWith(sign));
-    const directive = declaration.directive?.test(head) === true ? "#" : undefined;
-    return this.wordColumn(directive ?? signed ?? word, column) ?? column;
+    const { closes = {}, directive, statements } = declaration;
+    if (statements?.goesOn.test(head) === true) return this.goesOnColumn() ?? column;
+    if (directive?.test(head) === true) return this.directives.own(column) ?? column;
+    const [label, word] = /^(\w*):?/.exec(head)!;
+    return this.wordColumn(Object.hasOwn(closes, label) ? label : word!, column) ?? column;
   }
 
   /** Where the nearest item above begins, for a block that begins with one; undefined for others. */
@@ -185,10 +186,10 @@ export class Before {
   private goesOnColumn(): number | undefined {
     const { lines, brackets: { open }, statements, style: { indentSize } } = this;
     const last = lines.codeBefore(lines.tokens.count);
-    if (statements === undefined || last < 0 || statements.ends(last)) return undefined;
-    if (lines.codeOf(last).endsWith(",")) return undefined;
+    if (statements === undefined || last < 0) return undefined;
     const innermost = open.at(-1);
-    if (innermost !== undefined && innermost.at >= lines.tokens.start(last)) return undefined;
+    const begins = innermost !== undefined && innermost.at >= lines.tokens.start(last);
+    if (begins || statements.ends(last) || lines.codeOf(last).endsWith(",")) return undefined;
     const first = statements.first(last);
     if (innermost !== undefined && innermost.sign !== "{") return lines.columnOf(first);
     return statements.goesOn(last)
