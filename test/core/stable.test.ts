@@ -186,6 +186,13 @@ describe("long texts come to rest at once", () => {
       "a =\n    tide\n        ? b\n        : () => {\n                low();\n            };\n",
     ],
     [
+      "a line end before an element that is an operand",
+      "javascriptreact",
+      "a = (tide &&\n<b\nc/>)\n",
+      { operatorSplit: "after" },
+      "a = (\n  tide && (\n    <b\n      c\n    />\n  )\n);\n",
+    ],
+    [
       "a comment that begins a line of a tag",
       "javascriptreact",
       "a = <b\n/* low */\n>tide</b>;\n",

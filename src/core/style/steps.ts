@@ -65,7 +65,7 @@ export class StepReader {
       const outer = this.openerColumn(opener);
       const header = outer < own ? outer : lineColumn(text, unit, TAB);
       // A branch such as `: () => {` stands left of what its closer stands under.
-      const closer = this.closerBelow(first, own);
+      const closer = this.isCarried(opener) ? this.closerBelow(first, own) : -1;
       const column = Math.max(header, closer);
       const step = own - column;
       const behindSign = column === outer && outer !== lineColumn(text, opener, TAB);
@@ -128,6 +128,13 @@ export class StepReader {
     let open = 0;
     for (const sign of sample) open += signs.opens(sign) ? 1 : signs.closes(sign) ? -1 : 0;
     return open < 0 ? closer.length - 1 : undefined;
+  }
+
+  /** Whether the line of an offset carries on with the one before. */
+  private isCarried(offset: number): boolean {
+    const { text } = this;
+    const start = blanksEnd(text, startOfLine(text, offset));
+    return this.notation.carriesOn?.test(text.slice(start, start + 4)) === true;
   }
 
   /** The column of the first line after an offset that stands less deep, if it begins with a closer; -1 for others. */

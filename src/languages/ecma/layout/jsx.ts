@@ -52,6 +52,17 @@ export abstract class JsxLayout extends TypeLayout {
     return alone ? tree.first(node) + 1 : 0;
   }
 
+  /** A line end before an element that is the second of two operands goes: that stays beside its operator. */
+  protected override keptSplit(node: number): boolean {
+    if (!super.keptSplit(node)) return false;
+    const { tree, tokens } = this;
+    const last = tree.lastChild(node);
+    if (this.kindOf(node) !== N.Binary || this.kindOf(last) !== N.JsxElement) return true;
+    let parts = 0;
+    for (const part = tree.parts(node); part.next();) parts++;
+    return parts > 3 || tokens.onNewLine(tree.first(last) - 1);
+  }
+
   /** An element that is an operand stays beside its operator, brackets around it. */
   protected besideOperator(t: number, node: number): true {
     if (this.tree.kind(node) === N.JsxElement) return this.bracketedJsx(t, node);
