@@ -69,7 +69,9 @@ class Rows {
     const { tokens, tree } = this.parsed;
     const first = tree.first(node);
     const end = tree.end(node);
-    if (tokens.nextWith(TokenFlag.OnNewLine, first + 1, end) >= end) return true;
+    const isRun = tree.kind(node) === N.Binary;
+    if (tokens.nextWith(TokenFlag.OnNewLine, first + 1, end) >= end)
+      return !isRun || this.fits(end);
     switch (tree.kind(node) as N) {
       case N.Binary: return false;
       case N.Unary: return this.mayHold(tree.lastChild(node));
@@ -84,6 +86,13 @@ class Rows {
     for (let t = tree.first(node); t < tree.end(node); t++)
       if (tokens.kind(t) === T.LeftBrace) return true;
     return false;
+  }
+
+  /** Whether the line on which a run ends before token t has room for it: in too long a row it would split by itself. */
+  private fits(t: number): boolean {
+    const { tokens } = this.parsed;
+    const { tabWidth, maxLineLength } = this.style;
+    return columnAt(tokens.text, tokens.end(t - 1), tabWidth) <= maxLineLength;
   }
 
   private columnOf(t: number): number {
