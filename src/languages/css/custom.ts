@@ -1,8 +1,9 @@
+import { enteredWith } from "../../core/entered.js";
 import type { EnteredText } from "../../core/language.js";
-import { indentText } from "../../core/style/indent.js";
+import { whiteBeyond } from "../../core/style/indent.js";
 import type { Style } from "../../core/style/style.js";
-import { blanksEnd, isBlankRow } from "../../core/text/blanks.js";
-import { endOfLine, lineColumn, startOfLine, whiteOf } from "../../core/text/width.js";
+import { isBlankRow } from "../../core/text/blanks.js";
+import { endOfLine, indentColumn, startOfLine, whiteOf } from "../../core/text/width.js";
 import { R, RULES } from "./rules.js";
 
 /** How far before a line its property is looked for, as a UTF-16 length. */
@@ -33,26 +34,19 @@ export function enteredInCustom(text: string, at: number, style: Style): Entered
   const row = text.slice(start, at).trim();
   if (isBlankRow(row)) return undefined;
   const white = whiteOf(text, start);
-  const step = row.startsWith("--")
-    ? deeperBy(text.slice(0, start), style) ?? indentText(style, style.indentSize)
+  const deeper = row.startsWith("--")
+    ? deeperBy(text.slice(0, start), style)
     : /[([{]$/.test(row)
-    ? indentText(style, style.indentSize)
-    : "";
-  const lead = white + step;
-  const from = blanksEnd(rest, 0);
-  const rule = RULES[R.Line]!;
-  const changes = rest.slice(0, from) === lead
-    ? []
-    : [{ from: at, to: at + from, text: lead, rule }];
-  return { changes, caret: at + lead.length };
+    ? style.indentSize
+    : 0;
+  const lead = deeper === 0 ? white : whiteBeyond(white, deeper, style);
+  return enteredWith(at, rest, lead, RULES[R.Line]!);
 }
 
-/** What stands before the second line of the last custom property of several lines, beyond what stands before its first. */
-function deeperBy(text: string, { tabWidth }: Style): string | undefined {
-  const shown = [...text.matchAll(SEVERAL)].at(-1);
-  if (shown === undefined) return undefined;
-  const [, first, second] = shown;
-  const column = (white: string): number => lineColumn(`${white}x`, 0, tabWidth);
-  if (column(second!) <= column(first!)) return undefined;
-  return second!.startsWith(first!) ? second!.slice(first!.length) : undefined;
+/** How much deeper the second line of the last custom property of several lines stands than its first; a step where none does. */
+function deeperBy(text: string, { indentSize, tabWidth }: Style): number {
+  const [, first = "", second = ""] = [...text.matchAll(SEVERAL)].at(-1) ?? [];
+  const column = (white: string): number => indentColumn(white, 0, white.length, tabWidth);
+  const deeper = column(second) - column(first);
+  return deeper > 0 ? deeper : indentSize;
 }

@@ -89,6 +89,9 @@ export const enum T {
   With,
 }
 
+/** Whether a token stands between two operands that it joins. */
+export const isOperator = (kind: T): boolean => kind >= T.QuestionQuestion && kind <= T.Instanceof;
+
 /** Whether a token is a word: a name or a reserved word, either of which names a property. */
 export const isWord = (kind: T): boolean => kind === T.Name || kind >= T.In;
 

@@ -43,7 +43,7 @@ export class Before {
     const { last } = lines;
     if (last < 0) return 0;
     const isRemark = lines.isRemark(last);
-    const isDirective = lines.isDirective(last) && !lines.codeOf(last).endsWith("\\");
+    const isDirective = lines.isDirective(last) && !lines.continues(last);
     if (statements === undefined || !(isRemark || isDirective))
       return this.columnBelow(last, below);
     const own = lines.columnOf(last);
@@ -62,7 +62,6 @@ export class Before {
     const mark = declaration.bullets?.exec(line)?.[0].length ?? 0;
     // Alone on its line, it holds the lines below it as a header does.
     const bullet = mark > 0 && mark === line.length ? indentSize : mark;
-    const closed = brackets.openedBefore(last);
     if (declaration.flat?.test(line) === true && signs.opens(line)) return below ?? own;
     const opens = signs.opens(line) || declaration.opens?.test(line) === true;
     if (opens || lines.isContinued(last)) {
@@ -76,11 +75,10 @@ export class Before {
     if (isOpened && declaration.hangs !== undefined) return this.hanging.beside(last, innermost.at);
     if (statements !== undefined && !isOpened) return this.goingOn(statements, last, own);
     // Behind what closes brackets of an earlier line, and goes on with that.
+    const closed = brackets.openedBefore(last);
     if (closed >= 0 && !signs.closes(line)) return lines.columnOf(lines.at(closed));
-    if (lines.wasContinued(last)) {
-      const first = line.endsWith("\\") ? last : lines.firstContinued(last);
-      return lines.columnOf(first);
-    }
+    if (lines.wasContinued(last) && !lines.continues(last))
+      return lines.columnOf(lines.firstContinued(last));
     return own + bullet;
   }
 

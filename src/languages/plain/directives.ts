@@ -24,16 +24,7 @@ export class Directives {
   /** How much deeper others stand right below the condition of line `head`, as below the nearest other one. */
   private nested(head: number): number {
     const { lines } = this;
-    if (!CONDITION.test(lines.codeOf(head))) return 0;
-    let next = head;
-    for (let n = 0; n < FAR; n++) {
-      const line = lines.before(next);
-      if (line < 0) return 0;
-      if (CONDITION.test(lines.codeOf(line)) && lines.isDirective(next))
-        return Math.max(0, lines.columnOf(next) - lines.columnOf(line));
-      next = line;
-    }
-    return 0;
+    return Math.max(0, this.belowOther(head, (_, next) => lines.isDirective(next)));
   }
 
   private unless(column: number, wanted: number): number | undefined {
@@ -57,13 +48,22 @@ export class Directives {
   hang(head: number): number {
     const { lines } = this;
     const column = lines.columnOf(head);
-    if (column === 0 || !CONDITION.test(lines.codeOf(head))) return 0;
+    return column === 0 ? 0 : this.belowOther(head, (line) => lines.columnOf(line) === column);
+  }
+
+  /**
+   * How much deeper the line below another condition stands than that, the nearest before the condition of line `head`
+   * which is `alike`; 0 where there is none, or line `head` is no condition.
+   */
+  private belowOther(head: number, alike: (line: number, next: number) => boolean): number {
+    const { lines } = this;
+    if (!CONDITION.test(lines.codeOf(head))) return 0;
     let next = head;
     for (let n = 0; n < FAR; n++) {
       const line = lines.before(next);
       if (line < 0) return 0;
-      if (CONDITION.test(lines.codeOf(line)) && lines.columnOf(line) === column)
-        return lines.columnOf(next) - column;
+      if (CONDITION.test(lines.codeOf(line)) && alike(line, next))
+        return lines.columnOf(next) - lines.columnOf(line);
       next = line;
     }
     return 0;

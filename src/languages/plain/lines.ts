@@ -60,15 +60,7 @@ export class CodeLines {
 
   /** The line on which an offset lies. */
   at(offset: number): number {
-    const { tokens } = this;
-    let low = 0;
-    for (let high = tokens.count; high - low > 1;) {
-      const middle = (low + high) >> 1;
-      if (tokens.start(middle) <= offset) low = middle;
-      else high = middle;
-    }
-    while (low > 0 && !tokens.onNewLine(low)) low--;
-    return low;
+    return this.before(this.tokens.lastAt(offset) + 1);
   }
 
   /** The code of a line, comments apart. */
@@ -89,15 +81,20 @@ export class CodeLines {
     return directive !== undefined && directive.test(this.codeOf(this.firstContinued(head)));
   }
 
+  /** Whether the line below one goes on with it behind a backslash. */
+  continues(head: number): boolean {
+    return this.codeOf(head).endsWith(BACKSLASH);
+  }
+
   /** Whether a line goes on behind a backslash with the line before it. */
   wasContinued(head: number): boolean {
     const before = this.before(head);
-    return before >= 0 && this.codeOf(before).endsWith(BACKSLASH);
+    return before >= 0 && this.continues(before);
   }
 
   /** Whether a line is the first that goes on behind a backslash. */
   isContinued(head: number): boolean {
-    return this.codeOf(head).endsWith(BACKSLASH) && !this.wasContinued(head);
+    return this.continues(head) && !this.wasContinued(head);
   }
 
   /** The first of several lines that go on with one another behind backslashes. */

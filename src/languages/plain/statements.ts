@@ -2,9 +2,6 @@ import type { CodeLines } from "./lines.js";
 import type { Statements } from "./declaration.js";
 import type { Brackets } from "./brackets.js";
 
-/** What a condition ends with. */
-const CLOSED = /\)$/;
-
 /** How the statements of a text stand on their lines. */
 export class StatementLines {
   constructor(
@@ -29,16 +26,22 @@ export class StatementLines {
         first = lines.at(opener);
         continue;
       }
-      const before = lines.codeBefore(first);
-      if (before < 0 || brackets.parted(before, first) || !this.areOne(before, first)) return first;
+      const before = this.before(first);
+      if (before < 0 || !this.areOne(before, first)) return first;
       first = before;
     }
   }
 
+  /** The line of code before a line, within the innermost bracket that is open; -1 for none. */
+  private before(line: number): number {
+    const before = this.lines.codeBefore(line);
+    return before >= 0 && this.brackets.parted(before, line) ? -1 : before;
+  }
+
   /** Whether a line goes on with an earlier one. */
   goesOn(head: number): boolean {
-    const before = this.lines.codeBefore(head);
-    return before >= 0 && !this.brackets.parted(before, head) && this.areOne(before, head);
+    const before = this.before(head);
+    return before >= 0 && this.areOne(before, head);
   }
 
   /** Whether a line goes on with the code line before it. */
@@ -76,7 +79,7 @@ export class StatementLines {
     const { lines, brackets, rules } = this;
     const code = lines.codeOf(head);
     if (rules.words?.test(code) === true) return true;
-    if (rules.headers === undefined || !CLOSED.test(code)) return false;
+    if (rules.headers === undefined || !code.endsWith(")")) return false;
     const opener = brackets.openerOf(lines.tokens.start(head) + code.length - 1);
     if (opener < 0) return false;
     const start = lines.tokens.start(lines.at(opener));
@@ -85,13 +88,12 @@ export class StatementLines {
 
   /** The outermost of the headers without braces whose body is the statement that begins with line `first`. */
   outermost(first: number): number {
-    const { lines, brackets } = this;
     let outer = first;
-    for (;;) {
-      const before = lines.codeBefore(outer);
-      if (before < 0 || brackets.parted(before, outer) || !this.isHeader(before)) return outer;
+    for (let before = this.before(outer); before >= 0; before = this.before(outer)) {
+      if (!this.isHeader(before)) break;
       outer = this.first(before);
     }
+    return outer;
   }
 
   /** How much deeper than its statement a line stands that goes on with it, as the nearest above does. */

@@ -7,7 +7,7 @@ import type { Declaration } from "./declaration.js";
 type Columns = Pick<Style, "indentSize" | "tabWidth">;
 
 /** Signs that are others where they are typed twice. */
-const WAITING: ReadonlySet<string> = new Set(["+", "-", "?", ":", "="]);
+const WAITING: ReadonlySet<string> = new Set(["+", "?", ":"]);
 
 /** What may be typed behind a word that ends there. */
 const BEHIND_WORDS = [" ", ";", "(", ":"];

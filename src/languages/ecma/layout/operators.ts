@@ -1,10 +1,9 @@
 import { Demand, FrameFlag } from "../../../core/layout/sheet.js";
 import { operatorsLead, splitAtOwn } from "../../../core/layout/written.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import { N, T } from "../kinds.js";
+import { N, T, isOperator } from "../kinds.js";
 import { R } from "../rules.js";
 import { ChainLayout } from "./chains.js";
-import { isOperator } from "./rows.js";
 
 /** In how many tokens before a sign it is looked for what could open types. */
 const NEAR = 256;

@@ -3,9 +3,7 @@ import type { Style } from "../../../core/style/style.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE, type Parsed } from "../../../core/syntax/tree.js";
 import { columnAt } from "../../../core/text/width.js";
-import { N, T } from "../kinds.js";
-
-export const isOperator = (kind: T): boolean => kind >= T.QuestionQuestion && kind <= T.Instanceof;
+import { N, T, isOperator } from "../kinds.js";
 
 /**
  * The nodes of a condition whose lines stay where the author has them: below its first operand, on the side of their

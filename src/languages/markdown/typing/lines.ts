@@ -1,6 +1,5 @@
-import { blanksEnd } from "../../../core/text/blanks.js";
+import { enteredWith } from "../../../core/entered.js";
 import type { EnteredText } from "../../../core/language.js";
-import type { Change } from "../../../core/text/edits.js";
 import type { Block, Item, Quote } from "../blocks.js";
 import { B } from "../kinds.js";
 import { RULES, R } from "../rules.js";
@@ -47,10 +46,5 @@ export function leadOf(text: string, above: Line, chain: readonly Block[], line:
 }
 
 /** Puts something before what went down with the caret. */
-export function put(at: number, rest: string, lead: string): EnteredText {
-  const white = blanksEnd(rest, 0);
-  const changes: Change[] = rest.slice(0, white) === lead
-    ? []
-    : [{ from: at, to: at + white, text: lead, rule: RULES[R.Line]! }];
-  return { changes, caret: at + lead.length };
-}
+export const put = (at: number, rest: string, lead: string): EnteredText =>
+  enteredWith(at, rest, lead, RULES[R.Line]!);
