@@ -17,13 +17,13 @@ export const BUNDLES = [
     name: "core with JSON",
     program:
       'export { createEngine, applyEdits } from "oak-tide/core"; export { json } from "oak-tide/json";',
-    most: 52_460,
+    most: 53_140,
   },
   {
     name: "core with Python",
     program:
       'export { createEngine } from "oak-tide/core"; export { python } from "oak-tide/python";',
-    most: 68_170,
+    most: 68_840,
   },
   {
     name: "core with JavaScript and TypeScript",

@@ -208,9 +208,13 @@ export class Document {
     return this.current.style();
   }
 
-  /** @internal The same, but while brackets do not add up what the text showed before. */
-  get steadyStyle(): Partial<Style> {
-    return this.reading.steadyStyle();
+  /**
+   * @internal The same, but while brackets do not add up what the text showed before.
+   *
+   * @param except a stretch that came from elsewhere.
+   */
+  steadyStyle(except?: Span): Partial<Style> {
+    return this.reading.steadyStyle(except);
   }
 
   /**
@@ -391,7 +395,7 @@ export class Document {
         style: this.resolved(style, this.reading.typedStyle(offset, character)),
         offset: place,
         unbalanced: view.unbalanced || this.isCut,
-        whole: { text: () => this.text, at: (of) => view.begins(of) },
+        whole: this.wholeOf(view),
         typed: (line) => typed.has(lineOf(line)),
         touched: (line) => touched.has(lineOf(line)),
       },
@@ -509,6 +513,11 @@ export class Document {
     return this.put("formatOnMove", range, style, (site, { span }) => moveChanges(site, span));
   }
 
+  /** What a view is a part of. */
+  private wholeOf({ begins }: View): Site["whole"] {
+    return { text: () => this.text, at: begins };
+  }
+
   /**
    * What text comes to that was put somewhere, by its region where it lies in one whole; it says nothing of the style.
    *
@@ -532,11 +541,16 @@ export class Document {
       return this.answer(region.put(request, this.lines, offsets, call), [], []);
     const view = viewed();
     const { lines, syntax, unbalanced } = view;
-    const style = this.resolved(call, this.reading.steadyStyle(offsets));
+    const apart = this.reading.steadyStyle(offsets);
+    const isStepOpen = !this.tellsStep(call, apart);
+    // What is moved stood in the text before.
+    const shown = isStepOpen && request === "formatOnMove" ? this.reading.steadyStyle() : apart;
+    const style = this.resolved(call, shown);
     const span = this.placed(view, linesOf(range, this.lines));
     const place = { from: view.place(from), to: view.place(to) };
     const { isPrefixed } = this;
-    const site = { language, syntax, style, lines, unbalanced, isPrefixed };
+    const whole = this.wholeOf(view);
+    const site = { language, syntax, style, lines, whole, unbalanced, isPrefixed, isStepOpen };
     const changes = changesOf(site, { place, span });
     const unsettled = unsettledStretches(language, syntax);
     return this.answerIn(view, { changes, unsettled }, [span], []);
@@ -642,6 +656,19 @@ export class Document {
     const fitting = asked === undefined || asked === shown.indentStyle ? shown : others;
     const layers = [language.demanded, call, ownStyle, engineStyle, fitting, fallback];
     return resolveStyle(language.defaults, layers);
+  }
+
+  /** Whether a step is asked for, or shown. */
+  private tellsStep(call: Partial<Style> | undefined, shown: Partial<Style>): boolean {
+    const told = [
+      this.language.demanded,
+      call,
+      this.styleFor(this.languageId),
+      this.engineStyle,
+      shown,
+      this.fallback?.(),
+    ];
+    return told.some((layer) => (layer?.indentSize ?? layer?.indentStyle) !== undefined);
   }
 
   // Places

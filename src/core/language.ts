@@ -99,6 +99,15 @@ export interface Typing {
    */
   entered?(text: string, at: number, style: Style, whole?: Whole): EnteredText | undefined;
   /**
+   * The white space of a line that is put somewhere, where what stands around it tells that.
+   *
+   * @param text the whole text, with an empty line in place of what was put there.
+   * @param at the offset where the line begins.
+   * @param line the line, without its white space.
+   * @returns undefined where the layout has it.
+   */
+  shown?(text: string, at: number, line: string): string | undefined;
+  /**
    * What a character comes to, one of its `triggers`, where the language says that itself.
    *
    * @param at the offset behind the character.

@@ -48,9 +48,9 @@ test("what ends lays out what was typed, and a closer goes to its block", () => 
 });
 
 test("pasted rules go to the depth of their place", () => {
-  const text = "@media print {\n[[a {\n\tb: c;\n}\n]]}\n";
+  const text = "@media print {\n  i {\n    b: c;\n  }\n[[a {\n\tb: c;\n}\n]]}\n";
   expect(within("css", text, "formatOnPaste")).toBe(
-    "@media print {\n  a {\n    b: c;\n  }\n}\n",
+    "@media print {\n  i {\n    b: c;\n  }\n  a {\n    b: c;\n  }\n}\n",
   );
 });
 

@@ -294,10 +294,10 @@ describe("what is pasted first into a head or a body", () => {
       "  <head>\n    <meta a>\n  </head>\n  <body>\n  <p>low</p>\n  </body>\n",
     ],
     [
-      "a step in, where only a script stands at the margin",
+      "a step of its own in, where only a script stands at the margin",
       "<head>\n<script>\nmoor();\n</script>\n</head>\n<body>\n¦</body>\n",
       "<form>\n    <p>low</p>\n</form>\n",
-      "<head>\n<script>\nmoor();\n</script>\n</head>\n<body>\n  <form>\n    <p>low</p>\n  </form>\n</body>\n",
+      "<head>\n<script>\nmoor();\n</script>\n</head>\n<body>\n    <form>\n        <p>low</p>\n    </form>\n</body>\n",
     ],
   ])("%s", (_, text, clip, wanted) => {
     const document = engine.open({ uri: "", languageId: "html", text: text.replace("¦", "") });

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { engine } from "../support/format.js";
 import { keyed } from "../support/caret.js";
-import { put } from "../support/put.js";
+import { within } from "../support/marks.js";
 
 test.each([
   [
@@ -73,15 +73,15 @@ test.each([
 test.each([
   [
     "in an element of a block",
-    "@if (a) {\n    <div>\n«<input name=\"@b\" />\n»    </div>\n}\n",
+    "@if (a) {\n    <div>\n[[<input name=\"@b\" />\n]]    </div>\n}\n",
     "        ",
   ],
-  ["in a block of a block", "@if (a) {\n    if (b) {\n«<p>c</p>\n»    }\n}\n", "        "],
-  ["under a label", "@switch (a) {\n    case 1:\n«<p>b</p>\n»        break;\n}\n", "        "],
+  ["in a block of a block", "@if (a) {\n    if (b) {\n[[<p>c</p>\n]]    }\n}\n", "        "],
+  ["under a label", "@switch (a) {\n    case 1:\n[[<p>b</p>\n]]        break;\n}\n", "        "],
 ])("what is pasted %s stands in its depth", (_, text, white) => {
-  const wanted = text.replace("«", white).replace("»", "");
-  expect(put("razor", "formatOnPaste", text)).toBe(wanted);
-  expect(put("razor", "formatOnMove", text)).toBe(wanted);
+  const wanted = text.replace("[[", white).replace("]]", "");
+  expect(within("razor", text, "formatOnPaste")).toBe(wanted);
+  expect(within("razor", text, "formatOnMove")).toBe(wanted);
 });
 
 test("the page's own style handed back does not rule its code", () => {

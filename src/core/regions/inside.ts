@@ -98,10 +98,14 @@ export class Inside {
     );
   }
 
-  /** The style of a call, with what the host decides: line ends, and columns that its prefix takes. */
-  private style(call: Partial<Style> | undefined): Partial<Style> {
+  /**
+   * The style of a call, with what the host decides: line ends, and columns that its prefix takes.
+   *
+   * @param put what came from elsewhere, which shows none.
+   */
+  private style(call: Partial<Style> | undefined, put?: Span): Partial<Style> {
     const { prefix, style } = this.region;
-    const wishes = wishesOf(call, this.around.own, () => this.document.steadyStyle);
+    const wishes = wishesOf(call, this.around.own, () => this.document.steadyStyle(put));
     const asked = this.document.style(wishes);
     const width = asked.maxLineLength - columnsBetween(prefix, 0, prefix.length);
     return {
@@ -337,9 +341,10 @@ export class Inside {
     call: Partial<Style> | undefined,
   ): Change[] {
     const range = { start: this.positionAt(from), end: this.positionAt(to) };
+    const put = { from: this.offsetAt(from), to: this.offsetAt(to) };
     const { document, region: { prefix } } = this;
     document.isPrefixed = prefix !== "";
-    const changes = this.back(document[request](range, this.style(call)).changes);
+    const changes = this.back(document[request](range, this.style(call, put)).changes);
     const lines = [];
     for (let line = host.lineAt(from); line <= host.lineAt(to); line++)
       lines.push(host.lineStart(line));

@@ -6,6 +6,7 @@ import type { LineSpan } from "../text/touched.js";
 import { headDepth, whiteTo } from "./placing/head.js";
 import { moveLines, movedLines, withRoom } from "./placing/moved.js";
 import type { Site } from "./placing/site.js";
+import { starredChanges } from "./placing/starred.js";
 
 /** The changes that bring moved lines to the depth of their place; they keep their shape. */
 export function moveChanges(site: Site, span: LineSpan): Change[] {
@@ -13,6 +14,8 @@ export function moveChanges(site: Site, span: LineSpan): Change[] {
   const { placed } = language.typing;
   if (placed !== undefined)
     return placed(lines.text, lines.lineStart(span.first), lines.lineEnd(span.last), false);
+  const starred = starredChanges(site, span);
+  if (starred !== undefined) return starred;
   const block = movedLines(language, syntax, lines, span, style.tabWidth);
   const [head] = block;
   if (head === undefined) return [];

@@ -1,19 +1,21 @@
 import { whiteAt } from "../layout/white.js";
 import { Signs } from "../notation.js";
 import { ruleId } from "../rules.js";
+import type { Style } from "../style/style.js";
 import { applyChanges, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import type { LineSpan } from "../text/touched.js";
-import { columnAt, indentColumn, whiteOf } from "../text/width.js";
+import { columnAt, indentColumn, lineColumn, whiteOf } from "../text/width.js";
 import { closerDepth, whiteFor } from "./placing/depth.js";
-import { headDepth, whiteTo } from "./placing/head.js";
+import { headDepth, shownWhite, whiteTo } from "./placing/head.js";
 import { bracketAround, lineBehindBrackets } from "./placing/brackets.js";
 import type { Depth } from "./placing/columns.js";
 import { movedLines, movedTab, moveLines, withRoom, type MovedLine } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
-import { shapeOf } from "./placing/shape.js";
+import { shapeOf, type Pasted, type Shape } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
 import { standsInPlace } from "./placing/stands.js";
+import { starredChanges } from "./placing/starred.js";
 import { formatLines } from "./selection.js";
 
 /**
@@ -30,8 +32,11 @@ export function pasteChanges(site: Site, { from, to }: { from: number; to: numbe
   const lead = text.slice(lines.lineStart(first), from);
   const ends = last > first && text.slice(lines.lineStart(last), to).trim() === "";
   const span = { first, last: ends ? last - 1 : last };
+  const isBehind = lead.trim() !== "";
+  const starred = starredChanges(site, isBehind ? { first: first + 1, last: span.last } : span);
+  if (starred !== undefined) return starred;
   const within = { from, to };
-  const changes = first === span.last && lead.trim() !== ""
+  const changes = first === span.last && isBehind
     ? formatLines(language, syntax, style, lines, (line) => line === first, { within })
     : blockChanges(site, from, span, lead);
   if (ends && /\S/.test(text.charAt(to))) settleRest(site, to, lead, changes);
@@ -80,30 +85,70 @@ function settleRest(
 
 function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
   const { language, syntax, style, lines } = site;
-  const { text } = lines;
   const start = lines.lineStart(span.first);
   const end = lines.lineEnd(span.last);
-  const tabWidth = movedTab(text.slice(start + lead.length, end), style);
-  const behindCode = lead.trim() !== "";
+  const tabWidth = movedTab(lines.slice(start + lead.length, end), style);
   const block = movedLines(language, syntax, lines, span, tabWidth);
-  const [head] = block;
-  if (head === undefined || (!behindCode && standsInPlace(site, block))) return [];
-  const brought = behindCode ? 0 : indentColumn(text, head.from + lead.length, head.to, tabWidth);
+  const behindCode = lead.trim() !== "";
+  if (block.length === 0 || (!behindCode && standsInPlace(site, block))) return [];
+  const pasted = pastedAt(site, block, lead, tabWidth);
+  const shape = shapeOf(pasted);
+  const placed = site.isStepOpen ? { ...site, style: ownStyle(pasted, shape, tabWidth) } : site;
+  return placeBlock(placed, pasted, shape, lead);
+}
+
+/** What is known of a pasted block behind `lead` on its first line. */
+function pastedAt(
+  site: Site,
+  block: readonly MovedLine[],
+  lead: string,
+  tabWidth: number,
+): Pasted {
+  const { language, syntax, style, lines, unbalanced, isPrefixed } = site;
+  const { text } = lines;
+  const behindCode = lead.trim() !== "";
+  const { from, to } = block[0]!;
+  const brought = behindCode ? 0 : indentColumn(text, from + lead.length, to, tabWidth);
   const put = behindCode ? 0 : indentColumn(lead, 0, lead.length, style.tabWidth);
-  const shape = shapeOf({
+  return {
     language,
     syntax,
     style,
-    text: text.slice(0, end),
+    text: text.slice(0, lines.lineEnd(lines.lineAt(block.at(-1)!.to))),
     lines: block,
     brought,
     lead: put,
-    tabbed: block.slice(1).some(({ from }) => text[from] === "\t"),
-    isSure: brought > put && !site.isPrefixed,
+    tabbed: block.slice(1).some((line) => text[line.from] === "\t"),
+    isSure: brought > put && !isPrefixed,
     behindCode,
-    unbalanced: site.unbalanced,
-    isPrefixed: site.isPrefixed,
-  });
+    unbalanced,
+    isFlush: (i) => {
+      const white = shownWhite(site, block, i);
+      return white !== undefined && lineColumn(white, 0, tabWidth) <= block[i - 1]!.column;
+    },
+    isPrefixed,
+  };
+}
+
+/** The style of a block in its own steps. */
+const ownStyle = ({ style, tabbed }: Pasted, { step }: Shape, tabWidth: number): Style => ({
+  ...style,
+  indentSize: step,
+  ...(tabbed ? { indentStyle: "tab", tabWidth } : {}),
+});
+
+/** The changes that bring a block to its place in the steps of a site's style. */
+function placeBlock(
+  site: Site,
+  { lines: block, brought, behindCode }: Pasted,
+  shape: Shape,
+  lead: string,
+): Change[] {
+  const { language, style, lines } = site;
+  const { text } = lines;
+  const head = block[0]!;
+  const start = lines.lineStart(lines.lineAt(head.from));
+  const end = lines.lineEnd(lines.lineAt(block.at(-1)!.to));
   // Its depth in its own steps is meant.
   const written = Math.round((brought * style.indentSize) / shape.step);
   const place = behindCode

@@ -1,5 +1,5 @@
 import { Signs } from "../../notation.js";
-import { indentColumn, whiteOf } from "../../text/width.js";
+import { indentColumn, lineColumn, whiteOf } from "../../text/width.js";
 import { whiteBeyond } from "../../style/indent.js";
 import type { Style } from "../../style/style.js";
 import type { Depth } from "./columns.js";
@@ -33,6 +33,9 @@ export function headDepth(
   const textEnd = tokens.end(tokens.lastAt(end));
   const last = !region && textEnd > end ? textEnd : end;
   const below = lines.text.slice(last);
+  const shown = shownWhite(site, block, 0);
+  if (shown !== undefined)
+    return { column: lineColumn(shown, 0, style.tabWidth), white: shown };
   const { blocks } = language.typing;
   if (blocks?.column(before, style, { rest: "" }) !== undefined) {
     // Where indentation is what tells, the block goes to the depth at which it was put.
@@ -45,9 +48,9 @@ export function headDepth(
   const comment = tokens.isTrivia(token) ? Math.max(to, tokens.end(token)) : to;
   // Where nothing else tells, the column in which it came does not either.
   const alone = Signs.of(language.notation).beginsClosing(below.trimStart().slice(0, 2));
-  const shown = alone && language.typing.next?.(before, below);
+  const next = alone && language.typing.next?.(before, below);
   const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(comment)));
-  const line = shown ? whiteOf(shown, 0) + written.trimStart() : written;
+  const line = next ? whiteOf(next, 0) + written.trimStart() : written;
   const depth = depthAfter(language, before, line, GOES_ON, style);
   // What begins right below at the margin may be what stood after the caret, which had this white space.
   if (lead > 0 && /^(?:\r\n|\r|\n)\S/.test(below)) return depth;
@@ -55,6 +58,21 @@ export function headDepth(
   return (
     siblingBelow({ ...site, offset }, depth, "", isElements(site, block) ? -1 : token) ?? depth
   );
+}
+
+/** The white space of line i of a block, where what stands around that, and its lines above, tell it. */
+export function shownWhite(
+  { language, lines, whole }: Pick<Site, "language" | "lines" | "whole">,
+  block: readonly MovedLine[],
+  i: number,
+): string | undefined {
+  const { shown } = language.typing;
+  if (shown === undefined) return undefined;
+  const { from, to } = block[i]!;
+  const lineEnd = (offset: number): number => lines.lineEnd(lines.lineAt(offset));
+  const [text, begin] = [whole.text(), whole.at(from)];
+  const rest = text.slice(begin + lineEnd(block.at(-1)!.to) - from);
+  return shown(text.slice(0, begin) + rest, begin, lines.slice(to, lineEnd(to)));
 }
 
 /** What an element, or a comment, ends with. */

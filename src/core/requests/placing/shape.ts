@@ -36,6 +36,8 @@ export interface Pasted {
   readonly behindCode: boolean;
   /** Whether the brackets of the whole text do not add up. */
   readonly unbalanced: boolean;
+  /** Whether what stands around line i shows that it is no deeper than the one above it. */
+  isFlush(i: number): boolean;
   /** Whether white space stands before all lines of the text. */
   readonly isPrefixed: boolean | undefined;
 }
@@ -61,7 +63,8 @@ export function shapeOf(pasted: Pasted): Shape {
   );
   if (isFlat(pasted)) {
     const lost = inPlace();
-    if (lost.some((depth) => depth > 0)) return { own: brought, step: file, lost };
+    const first = lost.findIndex((depth) => depth > 0);
+    if (first > 0 && !pasted.isFlush(first)) return { own: brought, step: file, lost };
   }
   let best: Shape = { own: brought, step: file };
   let least = Infinity;

@@ -28,13 +28,15 @@ const NEVER = /^(?:html|pre|textarea|listing|xmp|script|style)$/;
  * last line in it does, or the next one, or the first line of the nearest other element of its name, or of any name; the same
  * in a block of another tongue. Undefined where the layout tells.
  *
+ * @param tag of an element that the line begins: it ends others.
+ *
  *     <li><a id="quay">            <form>              <dd>
  *     <!-- the berth -->           |                   <p>Low tide</p>
  *     </a>                         <p>Low tide</p>     </dd>
  *     |                            </form>             <dd>
  *                                                      |
  */
-export function flushWhite(text: string, at: number): string | undefined {
+export function flushWhite(text: string, at: number, tag = ""): string | undefined {
   const above = nearAbove(text, at);
   if (isInTag(above, above.length)) return undefined;
   const { block, blocks, open, shown, endsInTag } = readStretch(above);
@@ -42,7 +44,7 @@ export function flushWhite(text: string, at: number): string | undefined {
   if (block !== undefined)
     return flushAs(nearest(block, blocks, readStretch(below).blocks), block);
   const end = above.trimEnd().length;
-  const inner = open.at(-1);
+  const inner = open.filter(({ name }) => !endsBefore(name, tag)).at(-1);
   const isBelowIsland = beginsIsland(above.slice(startOfLine(above, end), end).trimStart());
   if (isBelowIsland || inner === undefined || NEVER.test(inner.name)) return undefined;
   const after = readStretch(below);

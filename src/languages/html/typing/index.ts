@@ -6,6 +6,7 @@ import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { htmlClosers, openRaw } from "./closers.js";
 import { whiteOfEnd } from "./end-tags.js";
 import { flushWhite } from "./flush.js";
+import { beginsIsland } from "./stretch.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
 import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
 import {
@@ -49,6 +50,10 @@ const FIRST_LINES: ReadonlyMap<string, string> = new Map([
 
 const HEAD = /<head\b/i;
 
+/** What a line begins with that ends something, and with what begins an element. */
+const ENDS = /^(?:<\/|\/?>|-->)/;
+const START = /^<([a-z][\w:.-]*)/i;
+
 /** A line that is an end tag. */
 const END_LINE = /^([ \t]*)<\/([a-z][\w:.-]*)>$/i;
 
@@ -67,13 +72,17 @@ export function enteredAs(
   return { changes: rest === white ? [] : [change], caret: at + white.length };
 }
 
-/** The white space that a line at an offset goes to by what stands around it, near or further away. */
-const shownWhite = (text: string, at: number): string | undefined =>
+/**
+ * The white space that a line at an offset goes to by what stands around it, near or further away.
+ *
+ * @param tag of the element that it begins.
+ */
+const shownWhite = (text: string, at: number, tag?: string): string | undefined =>
   whiteInPre(text, at)
   ?? whiteInTag(text, at)
   ?? codeWhite(text, at)
   ?? scriptWhite(text, at)
-  ?? flushWhite(text, at);
+  ?? flushWhite(text, at, tag);
 
 /** What takes a line that begins at an offset from its white space to another one. */
 const placed = (start: number, old: string, white: string): Change[] => (
@@ -106,6 +115,10 @@ export const htmlTyping: Typing = {
     ?? enteredInValue(text, at, style)
     ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at))
   ),
+  shown(text, at, line) {
+    if (ENDS.test(line) || beginsIsland(line)) return undefined;
+    return shownWhite(text, at, START.exec(line)?.[1]);
+  },
   completed(text, at, character) {
     if (character === "-") return endFrontMatter(text, at, RULES[R.Line]!);
     const start = startOfLine(text, at);

@@ -1,0 +1,28 @@
+import { expect, test } from "vitest";
+import { within } from "../support/marks.js";
+
+const LIST = "<ul>\n<li>\n<b>low</b>\n</li>\n<li>\n<b>high</b>\n</li>\n</ul>\n";
+
+test.each([
+  ["an element of their own", "<main>\n[[<div>low</div>\n]]<div>high</div>\n</main>\n"],
+  ["the first of another one", LIST.replace("<li>\n<b>low</b>\n", "<li>\n[[<b>low</b>\n]]")],
+  ["one that ends those before it", `<p>a\n<p>b\n${LIST.replace("<ul>", "[[<ul>")}]]`],
+  ["a row of which the last has no end", "<ul>\n<li>low\n<li>high\n[[<li>slack\n]]</ul>\n"],
+])("lines that are moved stay at the margin, where those around them do: %s", (_, text) => {
+  expect(within("html", text, "formatOnMove")).toBe(text.replace("[[", "").replace("]]", ""));
+});
+
+test.each([
+  [
+    "in an element whose other lines stand flush",
+    `<section>\n  <p>tides</p>\n</section>\n${LIST.replace("</ul>", "[[<li>\n<b>slack</b>\n</li>\n]]</ul>")}`,
+    `<section>\n  <p>tides</p>\n</section>\n${LIST.replace("</ul>", "<li>\n<b>slack</b>\n</li>\n</ul>")}`,
+  ],
+  [
+    "and nest where they have lost their columns",
+    "<ul>\n  <li>\n    <b>low</b>\n  </li>\n  [[<li>\n<b>high</b>\n</li>\n]]</ul>\n",
+    "<ul>\n  <li>\n    <b>low</b>\n  </li>\n  <li>\n    <b>high</b>\n  </li>\n</ul>\n",
+  ],
+])("pasted lines of elements stand as those around them, %s", (_, text, wanted) => {
+  expect(within("html", text, "formatOnPaste")).toBe(wanted);
+});
