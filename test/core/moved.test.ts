@@ -24,6 +24,26 @@ row();
 `,
     ],
     [
+      "into a conditional, whose next part has its column",
+      "csharp",
+      `
+class Quay
+{
+    string Late = wind > 6
+[[                ? "yes"
+]]            : "no";
+}
+`,
+      `
+class Quay
+{
+    string Late = wind > 6
+            ? "yes"
+            : "no";
+}
+`,
+    ],
+    [
       "down into a block",
       "javascript",
       `

@@ -65,7 +65,7 @@ export function depthAfter(
         own += terminator;
         open = open.slice(terminator.length);
       }
-      after = `${own}\n${open}`;
+      after = `${own}\n${open.replace(/^[ \t]+/, "")}`;
     }
     const read = readLine(language, before, after);
     if (read === undefined) continue;

@@ -4,6 +4,7 @@ import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { lineColumn, startOfLine } from "../../../core/text/width.js";
 import { HEADERS, T } from "../kinds.js";
 import { LOGICAL, PYTHON_TAB, lexPython } from "../lexer.js";
+import { definitionColumn } from "./definitions.js";
 import { leastColumn } from "./below.js";
 import {
   CONTINUES,
@@ -99,6 +100,8 @@ export const blocks: IndentedBlocks = {
     const columnOf = (t: number): number => lineColumn(text, tokens.start(t), tabWidth);
     const deepest = columnOf(line.first);
     if (tokens.kind(line.last) === T.Colon) return deepest + indentSize;
+    const defined = definitionColumn(tokens, block, below, column, style);
+    if (defined !== undefined && defined <= deepest) return defined;
     const word = wordOf(block);
     const above = (most: number): string =>
       text.slice(tokens.start(lineUpTo(tokens, line.first, most, columnOf)));
