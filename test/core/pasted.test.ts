@@ -474,6 +474,76 @@ rota = [
 `,
     ],
     [
+      "a declaration that may not stand there, by its brackets",
+      "typescript",
+      `
+class Quay {
+    berth = 1;
+    [[export type Ferry = {
+    name: string;
+    seats: {
+        inside: number;
+    };
+};
+]]    pier = 2;
+}
+`,
+      `
+class Quay {
+    berth = 1;
+    export type Ferry = {
+        name: string;
+        seats: {
+            inside: number;
+        };
+    };
+    pier = 2;
+}
+`,
+    ],
+    [
+      "a statement between two of one column, though it came from further out",
+      "python",
+      `
+def moor():
+    if low:
+        wait()
+[[    for boat in boats:
+        call(boat)
+]]        sail()
+`,
+      `
+def moor():
+    if low:
+        wait()
+        for boat in boats:
+            call(boat)
+        sail()
+`,
+    ],
+    [
+      "rows one step in, where the first line lost its column",
+      "python",
+      `
+def moor():
+    if low:
+        wait()
+        [[crew = call(
+        "Heron",
+        "Otter")
+]]        sail()
+`,
+      `
+def moor():
+    if low:
+        wait()
+        crew = call(
+            "Heron",
+            "Otter")
+        sail()
+`,
+    ],
+    [
       "within a line",
       "javascript",
       `

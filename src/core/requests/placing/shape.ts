@@ -152,8 +152,9 @@ function read(
     misfits: isReadApart(pasted) ? blocks?.misfits?.(standingText(pasted, own)) ?? 0 : 0,
     agreeing: (step) => lines.slice(1, ENOUGH).reduce((sum, { column, comment }, i) => {
       if (comment >= 0) return sum;
-      const inBrackets = column === besides[i + 1];
-      const stands = column === own + depths[i + 1]! * step || inBrackets;
+      const beside = besides[i + 1];
+      const inBrackets = column === beside?.column;
+      const stands = column === own + depths[i + 1]! * step;
       const outer = around[i + 1]!;
       // A line that stands right below one around it shows the step wherever that stands.
       const deeper = depths[i + 1]! - depths[outer]!;
@@ -162,7 +163,8 @@ function read(
         && deeper > 0
         && (inBrackets || column - lines[outer]!.column === deeper * step);
       const level = depths[i + 1] === 0 ? 8 : 2;
-      return sum + (stands ? level : 0) + (below ? 3 : 0);
+      const score = stands || (inBrackets && beside!.isSure) ? level : inBrackets ? level - 1 : 0;
+      return sum + score + (below ? 3 : 0);
     }, 0),
   };
 }
@@ -190,15 +192,26 @@ const unitOf = (style: Style): Style => ({ ...style, indentStyle: "space", inden
 const apartOf = (style: Style): Style => ({ ...unitOf(style), listSplit: "by-width" });
 
 /** How many steps deeper than the first line the layout would have each line; NaN where it has no say. */
-function stepsInPlace(
-  { language, style, syntax, lines }: Pasted,
-  around: readonly number[],
-): number[] {
+function stepsInPlace(pasted: Pasted, around: readonly number[]): number[] {
+  const { language, style, syntax, lines } = pasted;
   const asked = lines.slice(0, ENOUGH).map(({ token }) => token);
   const depths = lineDepths(language, syntax, unitOf(style), asked, false);
   const first = depths[0]?.column ?? 0;
   const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
-  return filled(deep.map((depth, i) => (lines[i]!.region ? NaN : depth)), around);
+  const inBrackets = deep.some(Number.isNaN) ? levelsInBrackets(pasted) : [];
+  return filled(deep.map((depth, i) => (lines[i]!.region ? NaN : depth)), around, inBrackets);
+}
+
+/** How deep the brackets of a block have each of its lines, below the line of its bracket; undefined outside all. */
+function levelsInBrackets(
+  { language, lines, syntax: { tokens } }: Pasted,
+): (readonly [outer: number, deeper: number] | undefined)[] {
+  const signs = Signs.of(language.notation);
+  return openBrackets(lines.slice(0, ENOUGH), tokens, signs).map((bracket, i) => (
+    bracket === undefined || bracket.beside >= 0
+      ? undefined
+      : [bracket.line, signs.closes(tokens.textOf(lines[i]!.token)) ? 0 : 1]
+  ));
 }
 
 /** The same for a block that is read by itself, its first line in column `own`. */
@@ -219,12 +232,21 @@ function stepsApart(pasted: Pasted, own: number, around: readonly number[]): num
 /** How many steps deeper a line stands than the one around it at most; what stands further is aligned. */
 const DEEPEST = 6;
 
-/** Where the layout has no say, as behind a backslash, a line is one step deeper than the one around it; NaN where it aligns. */
-function filled(depths: number[], around: readonly number[]): number[] {
+/**
+ * Where the layout has no say, as behind a backslash, a line is as deep as its bracket has it, or one step deeper than the
+ * one around it; NaN where it aligns.
+ */
+function filled(
+  depths: number[],
+  around: readonly number[],
+  inBrackets: readonly (readonly [outer: number, deeper: number] | undefined)[] = [],
+): number[] {
   const all: number[] = [];
   depths.forEach((depth, i) => {
     const outer = all[around[i]!] ?? -1;
-    all.push(Number.isNaN(depth) ? outer + 1 : depth - outer > DEEPEST ? NaN : depth);
+    const [line, deeper] = inBrackets[i] ?? [around[i]!, 1];
+    if (Number.isNaN(depth)) all.push((all[line] ?? -1) + deeper);
+    else all.push(depth - outer > DEEPEST ? NaN : depth);
   });
   return all;
 }
@@ -248,20 +270,22 @@ function standingText(pasted: Pasted, own: number): string {
 /**
  * Where lines in brackets may stand as well: aligned behind a bracket, or, where indentation is what
  * makes blocks, two of the file's steps in below one at a line's end, a closer beside the last of them. Undefined for
- * others.
+ * others. Two steps are seldom, and not sure where the first line may have lost its column.
  */
 function columnsInBrackets(
-  { language, style, syntax: { tokens }, lines }: Pasted,
+  { language, style, syntax: { tokens }, lines, brought }: Pasted,
   own: number,
-): (number | undefined)[] {
+): ({ readonly column: number; readonly isSure: boolean } | undefined)[] {
   const signs = Signs.of(language.notation);
   return openBrackets(lines.slice(0, ENOUGH), tokens, signs).map((bracket, i) => {
     if (bracket === undefined) return undefined;
     const { line, beside } = bracket;
-    if (beside >= 0) return (line === 0 ? own : lines[line]!.column) + beside - lines[line]!.to;
+    const column = line === 0 ? own : lines[line]!.column;
+    if (beside >= 0) return { column: column + beside - lines[line]!.to, isSure: true };
     if (language.typing.blocks === undefined) return undefined;
-    if (line < i - 1 && signs.closes(tokens.textOf(lines[i]!.token))) return lines[i - 1]!.column;
-    return (line === 0 ? own : lines[line]!.column) + 2 * style.indentSize;
+    if (line < i - 1 && signs.closes(tokens.textOf(lines[i]!.token)))
+      return { column: lines[i - 1]!.column, isSure: true };
+    return { column: column + 2 * style.indentSize, isSure: brought > 0 };
   });
 }
 

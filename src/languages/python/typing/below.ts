@@ -17,11 +17,11 @@ const DEFINITION = /^(?:async\s+)?(?:def|class)\b/;
  *     |         not here
  *     moor()
  *
- * @param above the text from the last line above on that stands in a column at most.
+ * @param above the text from the last line above on that stands in a column at most, and its column.
  * @param column that in which its first line came.
  */
 export function leastColumn(
-  above: (most: number) => string,
+  above: (most: number) => { readonly text: string; readonly column: number },
   block: string,
   below: string,
   column: number,
@@ -45,11 +45,14 @@ export function leastColumn(
   const opens = CONTINUES[wordOf(line) ?? ""];
   if (columnOf(first) === stands) {
     const owner = text.slice(tokens.start(lineUpTo(tokens, first, stands - 1, columnOf)));
-    // What a definition at the margin began may go on below; other statements came there by chance.
+    const before = above(stands);
+    // What a definition at the margin began may go on below; other statements came there by chance, and the line below goes
+    // on with the one above where both stand in one column.
     const isOwn = opens === undefined
       ? !ENDS_BLOCK.has(tokens.kind(first))
         && (column > 0 || DEFINITION.test(owner))
-        && !([above(stands), owner, line].every((one) => FUNCTION.test(one)))
+        && (before.column !== stands || DEFINITION.test(owner))
+        && !([before.text, owner, line].every((one) => FUNCTION.test(one)))
       : opens.test(text.slice(tokens.start(first)));
     if (isOwn) return undefined;
   }

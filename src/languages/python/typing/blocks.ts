@@ -103,8 +103,10 @@ export const blocks: IndentedBlocks = {
     const defined = definitionColumn(tokens, block, below, column, style);
     if (defined !== undefined && defined <= deepest) return defined;
     const word = wordOf(block);
-    const above = (most: number): string =>
-      text.slice(tokens.start(lineUpTo(tokens, line.first, most, columnOf)));
+    const above = (most: number): { text: string; column: number } => {
+      const t = lineUpTo(tokens, line.first, most, columnOf);
+      return { text: text.slice(tokens.start(t)), column: columnOf(t) };
+    };
     const least = leastColumn(above, block, below, column, style);
     if (least !== undefined) column = Math.max(column, least);
     const opener = word === undefined ? undefined : blocks.wordColumn(text, word, column, style);
