@@ -105,6 +105,19 @@ describe("style", () => {
       expect(open("typescript", text).formatDocument().edits).toEqual([]);
   });
 
+  test("what a header holds shows the step from where it closes, as one that goes on is indented", () => {
+    const held =
+      "if (low || boats.filter(function (boat) {\n        return boat.late;\n    }).length)";
+    const text = `${held} {\n    wait();\n}\n`;
+    expect(open("javascript", text).style().indentSize).toBe(4);
+  });
+
+  test("an empty string changes both of its delimiters at once", () => {
+    expect(open("less", "@quay: ~'';\n").formatDocument().changes).toEqual([
+      { from: 8, to: 10, text: '""', rule: "css/string-delimiter" },
+    ]);
+  });
+
   test("lines one column deep show a step only where others stand in two", () => {
     const rows = (
       second: string,

@@ -16,6 +16,9 @@ export const TAB = 8;
 /** How many blocks are asked. */
 const ENOUGH = 24;
 
+/** How many tokens further on a closer is looked for. */
+const FAR = 1 << 9;
+
 /** In longer texts something else tells. */
 const SMALL = 1 << 12;
 
@@ -76,8 +79,9 @@ export class StepReader {
   }
 
   /**
-   * How many columns deeper lines stand than those before them that end with an opening bracket or tag. What
-   * stands behind a sign as in `| {` is counted from the one under which the closer stands.
+   * How many columns deeper lines stand than those before them that end with an opening bracket or tag, or than the line
+   * of the closer, where that stands deeper. What stands behind a sign as in `| {` is counted from the one under which the
+   * closer stands.
    */
   brackets(tokens: TokenTable): number[] {
     const { language, signs } = this;
@@ -106,8 +110,12 @@ export class StepReader {
       if (signs.closes(text[tokens.start(t)]!) || this.lacksBeginning(tokens.textOf(t))) continue;
       const line = lineColumn(text, start, TAB);
       const column = this.openerColumn(start);
-      const base = column > line && this.closerColumn(tokens, t) === line ? line : column;
-      const step = lineColumn(text, tokens.start(t), TAB) - base;
+      const own = lineColumn(text, tokens.start(t), TAB);
+      const closer = this.closerColumn(tokens, t);
+      const base = column > line && closer === line
+        ? line
+        : Math.max(column, closer < own ? closer : 0);
+      const step = own - base;
       if (step > 0) steps.push(step);
     }
     return steps;
@@ -149,10 +157,10 @@ export class StepReader {
     return -1;
   }
 
-  /** The column of the line that closes the brackets in which token t stands. */
+  /** The column of the line that closes the brackets in which token t stands, if that is near; else -1. */
   private closerColumn(tokens: TokenTable, t: number): number {
     const { signs, text } = this;
-    for (let depth = 1; t < tokens.count; t++) {
+    for (let depth = 1, end = Math.min(tokens.count, t + FAR); t < end; t++) {
       const sign = tokens.textOf(t);
       if (signs.opens(sign)) depth++;
       else if (signs.closes(sign) && --depth === 0) return lineColumn(text, tokens.start(t), TAB);

@@ -19,15 +19,22 @@ export function requote(
     || text[to - 1] !== present
     || text.slice(quotes + 1, to - 1).includes(target)
   ) return [];
-  const changes: Change[] = [{ from: quotes, to: quotes + 1, text: target, rule }];
+  const changes: Change[] = [];
+  // What touches is one change, as it is where changes are composed.
+  const put = (from: number, end: number, piece: string): void => {
+    const last = changes.at(-1);
+    if (last?.to !== from) changes.push({ from, to: end, text: piece, rule });
+    else changes[changes.length - 1] = { ...last, to: end, text: last.text + piece };
+  };
+  put(quotes, quotes + 1, target);
   if (escapes && text.slice(quotes, to).includes("\\")) {
     for (let i = quotes + 1; i < to - 1; i++) {
       if (text[i] !== "\\") continue;
-      if (text[i + 1] === present) changes.push({ from: i, to: i + 1, text: "", rule });
+      if (text[i + 1] === present) put(i, i + 1, "");
       i++;
     }
   }
-  changes.push({ from: to - 1, to, text: target, rule });
+  put(to - 1, to, target);
   return changes;
 }
 
