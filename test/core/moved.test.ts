@@ -44,6 +44,54 @@ class Quay
 `,
     ],
     [
+      "behind others that separators begin",
+      "javascript",
+      `
+if (late) {
+    wait();
+}
+var low = 1
+  , high = 2
+[[    , slack = 3;
+]]sail();
+`,
+      `
+if (late) {
+    wait();
+}
+var low = 1
+  , high = 2
+  , slack = 3;
+sail();
+`,
+    ],
+    [
+      "between siblings that are as deep by other white space",
+      "css",
+      `
+a {
+\tb: c;
+\td: e;
+}
+p {
+  low: 1;
+[[\thigh: 2;
+]]  slack: 3;
+}
+`,
+      `
+a {
+\tb: c;
+\td: e;
+}
+p {
+  low: 1;
+  high: 2;
+  slack: 3;
+}
+`,
+    ],
+    [
       "down into a block",
       "javascript",
       `

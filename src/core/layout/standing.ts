@@ -5,8 +5,14 @@ import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "./sheet.js";
 /** The demands of gaps before items: there a frame's lines begin. */
 const BREAKS: ReadonlySet<Demand> = new Set([Demand.Line, Demand.Level, Demand.Fold, Demand.Seam]);
 
-/** Lines of one frame are siblings, those behind its items' last signs apart. */
-const siblingKey = (owner: number, spaced: boolean): number => owner * 2 + (spaced ? 1 : 0);
+/** Lines of one frame are siblings, those behind its items' last signs apart, and those that separators begin. */
+const enum Kind {
+  Item,
+  Spaced,
+  Separator,
+}
+
+const siblingKey = (owner: number, kind: Kind): number => owner * 3 + kind;
 
 /** The lines that stand as they are and begin with an item of their frame: others of it go to their columns. */
 export class Standing {
@@ -19,14 +25,15 @@ export class Standing {
     frozen: (gap: number) => boolean,
     private readonly spaced: ReadonlySet<number> | undefined,
     private readonly tabWidth: number,
+    private readonly separator: string | undefined,
   ) {
     const { tokens } = sheet;
     for (let g = 0; g < tokens.count; g++) {
       if (!tokens.onNewLine(g) || !frozen(g) || sheet.is(g, Mark.Dedent) || tokens.isTrivia(g))
         continue;
-      const isSpaced = sheet.demand[g] === Demand.Space;
-      if (!isSpaced && !BREAKS.has(sheet.demand[g]!)) continue;
-      const key = siblingKey(sheet.owner[g]!, isSpaced);
+      const kind = this.kindOf(g, sheet.demand[g] === Demand.Space);
+      if (kind === Kind.Item && !BREAKS.has(sheet.demand[g]!)) continue;
+      const key = siblingKey(sheet.owner[g]!, kind);
       const gaps = this.gaps.get(key);
       if (gaps === undefined) this.gaps.set(key, [g]);
       else gaps.push(g);
@@ -35,7 +42,7 @@ export class Standing {
 
   /** The nearest such line before gap g in its frame, else the nearest after it; -1 for none. */
   siblingOf(g: number, owner: number): number {
-    const gaps = this.gaps.get(siblingKey(owner, this.spaced?.has(g) === true));
+    const gaps = this.gaps.get(siblingKey(owner, this.kindOf(g, this.spaced?.has(g) === true)));
     if (gaps === undefined) return -1;
     const above = lastAtMost(gaps, g - 1);
     // What is put at the margin within deeper lines stands there for itself: a trace, text to the letter.
@@ -47,6 +54,12 @@ export class Standing {
     const [first] = gaps as [number];
     const column = this.columnOf(first);
     return gaps.every((below) => this.columnOf(below) === column) ? first : -1;
+  }
+
+  private kindOf(g: number, isSpaced: boolean): Kind {
+    const { separator } = this;
+    if (separator !== undefined && this.sheet.tokens.is(g, separator)) return Kind.Separator;
+    return isSpaced ? Kind.Spaced : Kind.Item;
   }
 
   private columnOf(g: number): number {

@@ -22,15 +22,16 @@ export function moveChanges(site: Site, span: LineSpan): Change[] {
   const place = headDepth(site, block, 0, head.column);
   const columns = block.map(({ column }) => column + place.column - head.column);
   const target = withRoom(place, block, columns);
+  const shift = target.column - head.column;
+  // As wide in other white space, lines stay unless those around them have it so.
+  if (shift === 0 && target.white === undefined) return [];
   const base =
     target.white
     ?? whiteAt(Signs.of(language.notation), lines.text.slice(0, head.from), target.column, style);
-  const shift = target.column - head.column;
-  const rule = ruleId(language, "block-indent");
+  const own = lines.slice(head.from, head.to);
   return moveLines(lines, block, (i) => {
-    if (i === 0)
-      return base === lines.text.slice(head.from, head.to) || shift !== 0 ? base : undefined;
-    if (shift === 0) return undefined;
+    if (i === 0) return base;
+    if (base === own) return undefined;
     return whiteTo(base, target.column, block[i]!.column + shift, style);
-  }, rule);
+  }, ruleId(language, "block-indent"));
 }

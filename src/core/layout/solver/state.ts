@@ -110,7 +110,7 @@ export abstract class SolverState {
     this.step = options.style.indentSize;
     const { follows, frozen, spaced, style } = options;
     if (follows === true && frozen !== undefined)
-      this.standing = new Standing(sheet, frozen, spaced, style.tabWidth);
+      this.standing = new Standing(sheet, frozen, spaced, style.tabWidth, separator);
   }
 
   protected get top(): number {
