@@ -5,14 +5,15 @@ import type { Style } from "../style/style.js";
 import { applyChanges, type Change } from "../text/edits.js";
 import { pushChanges } from "../text/minimise.js";
 import type { LineSpan } from "../text/touched.js";
-import { columnAt, indentColumn, lineColumn, whiteOf } from "../text/width.js";
+import { columnAt, indentColumn, whiteOf } from "../text/width.js";
 import { closerDepth, whiteFor } from "./placing/depth.js";
-import { headDepth, shownWhite, whiteTo } from "./placing/head.js";
+import { headDepth, whiteTo } from "./placing/head.js";
 import { bracketAround, lineBehindBrackets } from "./placing/brackets.js";
 import type { Depth } from "./placing/columns.js";
 import { movedLines, movedTab, moveLines, withRoom, type MovedLine } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
-import { shapeOf, type Pasted, type Shape } from "./placing/shape.js";
+import { pastedAt, type Pasted } from "./placing/pasted.js";
+import { shapeOf, type Shape } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
 import { standsInPlace } from "./placing/stands.js";
 import { starredChanges } from "./placing/starred.js";
@@ -95,39 +96,6 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
   const shape = shapeOf(pasted);
   const placed = site.isStepOpen ? { ...site, style: ownStyle(pasted, shape, tabWidth) } : site;
   return placeBlock(placed, pasted, shape, lead);
-}
-
-/** What is known of a pasted block behind `lead` on its first line. */
-function pastedAt(
-  site: Site,
-  block: readonly MovedLine[],
-  lead: string,
-  tabWidth: number,
-): Pasted {
-  const { language, syntax, style, lines, unbalanced, isPrefixed } = site;
-  const { text } = lines;
-  const behindCode = lead.trim() !== "";
-  const { from, to } = block[0]!;
-  const brought = behindCode ? 0 : indentColumn(text, from + lead.length, to, tabWidth);
-  const put = behindCode ? 0 : indentColumn(lead, 0, lead.length, style.tabWidth);
-  return {
-    language,
-    syntax,
-    style,
-    text: text.slice(0, lines.lineEnd(lines.lineAt(block.at(-1)!.to))),
-    lines: block,
-    brought,
-    lead: put,
-    tabbed: block.slice(1).some((line) => text[line.from] === "\t"),
-    isSure: brought > put && !isPrefixed,
-    behindCode,
-    unbalanced,
-    isFlush: (i) => {
-      const white = shownWhite(site, block, i);
-      return white !== undefined && lineColumn(white, 0, tabWidth) <= block[i - 1]!.column;
-    },
-    isPrefixed,
-  };
 }
 
 /** The style of a block in its own steps. */

@@ -65,6 +65,7 @@ export function depthAfter(
         own += terminator;
         open = open.slice(terminator.length);
       }
+      // A blank before it would count as the white space of its line.
       after = `${own}\n${open.replace(/^[ \t]+/, "")}`;
     }
     const read = readLine(language, before, after);

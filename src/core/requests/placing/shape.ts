@@ -1,4 +1,3 @@
-import type { Language, Syntax } from "../../language.js";
 import { once } from "../../once.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
@@ -6,6 +5,7 @@ import { leastOf } from "../../text/least.js";
 import { openBrackets } from "./brackets.js";
 import { ENOUGH, type MovedLine } from "./moved.js";
 import { lineDepths } from "./columns.js";
+import type { Pasted } from "./pasted.js";
 
 /** How a pasted block stands where it was copied. */
 export interface Shape {
@@ -15,31 +15,6 @@ export interface Shape {
   readonly step: number;
   /** How many steps deeper than its first line the others belong, where all stand in one column, as none has its own any more. */
   readonly lost?: readonly number[];
-}
-
-/** What is known of a pasted block before its shape. */
-export interface Pasted {
-  readonly language: Language;
-  readonly syntax: Syntax;
-  readonly style: Style;
-  readonly text: string;
-  readonly lines: readonly MovedLine[];
-  /** The column of the white space that the pasted text brought before its first line. */
-  readonly brought: number;
-  /** The column at which the caret stood, 0 at the margin and behind code. */
-  readonly lead: number;
-  /** Whether tabs indent it, each one step. */
-  readonly tabbed: boolean;
-  /** Whether its first line stands deeper than the caret did, and so has lost nothing. */
-  readonly isSure: boolean;
-  /** Whether its first line goes on a line that has code before it. */
-  readonly behindCode: boolean;
-  /** Whether the brackets of the whole text do not add up. */
-  readonly unbalanced: boolean;
-  /** Whether what stands around line i shows that it is no deeper than the one above it. */
-  isFlush(i: number): boolean;
-  /** Whether white space stands before all lines of the text. */
-  readonly isPrefixed: boolean | undefined;
 }
 
 /** Steps that are tried beside the file's. */
