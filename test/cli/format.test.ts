@@ -180,7 +180,7 @@ describe("ask", () => {
   });
 
   test("answers typing, pasting and moving", async () => {
-    const cwd = folder({ "a.js": "f(() => {\n", "b.js": "{\n    a();\n}\n" });
+    const cwd = folder({ "a.js": "f(() => {\n", "b.js": "{\n  a();\n}\n{\n    b();\n}\n" });
     const edits = async (...args: string[]): Promise<string[]> => {
       const { out } = await oakTide(["ask", ...args], { cwd });
       return (JSON.parse(out) as { edits: { newText: string }[] }).edits.map(
@@ -188,8 +188,8 @@ describe("ask", () => {
       );
     };
     expect(await edits("type", "a.js", "--at", "2:1")).toEqual(["  "]);
-    expect(await edits("move", "b.js", "--lines", "2")).toEqual([""]);
-    expect(await edits("paste", "b.js", "--lines", "2")).toEqual([""]);
+    expect(await edits("move", "b.js", "--lines", "5")).toEqual([""]);
+    expect(await edits("paste", "b.js", "--lines", "5")).toEqual([""]);
   });
 
   test.each([
