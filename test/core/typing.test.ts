@@ -94,6 +94,14 @@ describe("other characters", () => {
       "if (a) {\n  b();\n  |",
       "if (a) {\n  b();\n}|",
     ],
+    [
+      "a separator first on its line, as others of its statement",
+      "javascript",
+      ",",
+      "if (a) {\n    b();\n}\nvar low = 1\n  , high = 2\n|",
+      "if (a) {\n    b();\n}\nvar low = 1\n  , high = 2\n  ,|",
+    ],
+    ["a separator within a line", "javascript", ",", "f(a|)", "f(a,|)"],
     ["a bracket first on its line", "javascript", ")", "f(\n  a,\n  |", "f(\n  a,\n)|"],
     [
       "a bracket first on its line in what a template holds",

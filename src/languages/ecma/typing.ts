@@ -19,6 +19,7 @@ const TRIGGERS = [
   "|",
   "+",
   "-",
+  ",",
   " ",
   "(",
 ];
@@ -39,6 +40,7 @@ const WORDS = new Map<string, readonly string[]>([
   ["|", ["| x", " x"]],
   ["+", [" x"]],
   ["-", [" x"]],
+  [",", [" x"]],
 ]);
 
 const JUMPS = ["break", "continue", "return", "throw"];
