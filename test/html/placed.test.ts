@@ -26,3 +26,25 @@ test.each([
 ])("pasted lines of elements stand as those around them, %s", (_, text, wanted) => {
   expect(within("html", text, "formatOnPaste")).toBe(wanted);
 });
+
+test.each([
+  [
+    "what an interpolation holds",
+    "<p>\n  {{\n    tide(\n      `low\n  water`\n    )\n  }}\n</p>\n",
+    "    <p>\n      {{\n        tide(\n          `low\n  water`\n        )\n      }}\n    </p>\n",
+  ],
+  [
+    "what an attribute holds that is code",
+    "<p\n  :style=\"{\n    top: high,\n  }\"\n  v-if=\"\n    low &&\n      late\n  \"\n>\n</p>\n",
+    "    <p\n      :style=\"{\n        top: high,\n      }\"\n      v-if=\"\n        low &&\n          late\n      \"\n    >\n    </p>\n",
+  ],
+  [
+    "but not what an attribute says, with a value in it",
+    "<p\n  title=\"low\n  water {{\n    tide\n  }}\"\n>\n</p>\n",
+    "    <p\n      title=\"low\n  water {{\n    tide\n  }}\"\n    >\n    </p>\n",
+  ],
+])("%s goes with a pasted element", (_, element, wanted) => {
+  const page = (inner: string): string =>
+    `<template>\n  <div>\n    <b>tides</b>\n${inner}    <i>quay</i>\n  </div>\n</template>\n`;
+  expect(within("vue", page(`[[${element}]]`), "formatOnPaste")).toBe(page(wanted));
+});

@@ -1,10 +1,15 @@
 import type { Document } from "../document.js";
+import { blanksEnd } from "../text/blanks.js";
 import { isInText } from "../requests/placing/places.js";
 
-/** Whether a text of several lines of a document's own goes on at a UTF-16 offset. */
-export function goesOnAt({ current, language, regions }: Document, offset: number): boolean {
+/** Whether a text of several lines goes on at a UTF-16 offset where a line begins, of a document or of a region in it. */
+export function goesOnAt({ current, language, lines, regions }: Document, offset: number): boolean {
   const view = current.view({ from: offset, to: offset }, { around: 0, whole: false });
-  if (regions?.find(view, offset, offset, "enter") !== undefined) return false;
+  const region = regions?.find(view, offset, offset, "enter");
+  if (region !== undefined) return region.goesOn(offset);
+  // A region may begin behind the white space of the line.
+  const begin = blanksEnd(lines, offset);
+  if (regions?.find(view, begin, begin) !== undefined) return false;
   return isInText(language, view.syntax, view.place(offset));
 }
 

@@ -435,13 +435,18 @@ export class Inside {
     opened.after = "";
   }
 
+  /** Whether a text of several lines goes on in it where a line of the host begins. */
+  goesOn(offset: number): boolean {
+    return goesOnAt(this.document, this.offsetAt(offset));
+  }
+
   /** What the line of an offset of the host lacks; nothing where a text of several lines goes on there. */
   private lacking(offset: number): Lacking {
     const lacking = this.rows.lacking(offset);
     const isText =
       this.region.nested === true
       && lacking.text !== ""
-      && goesOnAt(this.document, this.offsetAt(offset));
+      && this.goesOn(offset);
     return isText ? { ...lacking, text: "" } : lacking;
   }
 

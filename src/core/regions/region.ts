@@ -70,8 +70,8 @@ export type FindRegions = (syntax: Syntax) => Iterable<Region>;
 export interface Regions {
   readonly in: FindRegions;
   /**
-   * Tells of the region that ends at a UTF-16 offset the texts in it whose lines must not move with the others;
-   * undefined where none of its lines may, or no region ends there.
+   * Tells of the token that ends at a UTF-16 offset, and holds regions, the texts in it whose lines must not move with
+   * the others; undefined where none of its lines may, or no such token ends there.
    */
   readonly movable: (syntax: Syntax) => (end: number) => readonly Span[] | undefined;
   /** Those of one document, open. Who has a language without any does not load what keeps them. */
