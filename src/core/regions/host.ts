@@ -15,13 +15,12 @@ import { LineIndex, type Lines } from "../text/lines.js";
 import { Inside, type HostStyle, type Opened } from "./inside.js";
 import { LiveRegion } from "./live.js";
 import { masked } from "./masks.js";
+import { movableBy } from "./movable.js";
 import { once } from "../once.js";
 import type { FindRegions, Region, Regions } from "./region.js";
 import { relocated } from "../syntax/relocated.js";
-import type { TokenTable } from "../syntax/tokens.js";
 import { startOfLine, whiteOf } from "../text/width.js";
 import { RegionRows } from "./rows.js";
-import { textsIn } from "./texts.js";
 
 /** What regions ask of the document that holds them. */
 export interface HostDocument {
@@ -349,51 +348,9 @@ export class HostRegions {
  */
 export const regionsBy = (find: FindRegions, { readsMore = false } = {}): Regions => ({
   in: find,
-  movable(syntax) {
-    const { tokens } = syntax;
-    const held = new Map<number, Region[]>();
-    for (const region of find(syntax)) {
-      const t = Math.max(0, tokens.lastAt(region.to - 1));
-      const regions = held.get(t);
-      if (regions === undefined) held.set(t, [region]);
-      else regions.push(region);
-    }
-    const fixed = new Map(Array.from(held, ([t, regions]) => [
-      tokens.end(t),
-      once(() => fixedIn(tokens, t, regions)),
-    ]));
-    return (end) => fixed.get(end)?.();
-  },
+  movable: movableBy(find),
   open: (host) => new HostRegions(host, find, readsMore),
 });
-
-/**
- * What of token t does not move: what is outside its regions, and texts in these. White space beside a region stands
- * within its delimiters. Undefined where that is not told.
- *
- *     {{
- *       tide
- *     }}
- */
-function fixedIn(tokens: TokenTable, t: number, regions: readonly Region[]): Span[] | undefined {
-  const { text } = tokens;
-  const fixed: Span[] = [];
-  let at = tokens.start(t);
-  const put = (to: number): void => {
-    const outside = text.slice(at, to);
-    const from = at + outside.length - outside.trimStart().length;
-    if (outside.trim() !== "") fixed.push({ from, to: from + outside.trim().length });
-  };
-  for (const { from, to } of regions) {
-    const texts = textsIn(text.slice(from, to));
-    if (texts === undefined) return undefined;
-    put(from);
-    fixed.push(...movedBy(texts, from));
-    at = to;
-  }
-  put(tokens.end(t));
-  return fixed;
-}
 
 /**
  * Regions where changes of their host bring them that touch neither them nor the lines that open them; undefined
