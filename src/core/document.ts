@@ -5,7 +5,7 @@ import type { Language } from "./language.js";
 import type { FindEdges } from "./layout/solution.js";
 import { Signs } from "./notation.js";
 import { once } from "./once.js";
-import type { ContentChange, OpenOptions } from "./opened.js";
+import { checkVersion, type ContentChange, type OpenOptions } from "./opened.js";
 import type { Span } from "./outline/excerpt.js";
 import { Reading, wholeSpan, type View } from "./reading.js";
 import { heldChanges } from "./regions/held.js";
@@ -23,6 +23,7 @@ import { savedIn, type SaveOptions } from "./save.js";
 import { pushedDown } from "./requests/typing/prose.js";
 import { formatTyped, mayAnswer } from "./requests/typing.js";
 import { isEvenlyIndented } from "./style/infer.js";
+import { layersOf, tellsStep, type Layer } from "./style/layers.js";
 import { checkStyle, resolveStyle, sameStyle, type Style } from "./style/style.js";
 import { changed } from "./text/buffer.js";
 import { ChangeList } from "./text/changelist.js";
@@ -133,7 +134,7 @@ export class Document {
    * @throws RangeError for a version older than the document's, and a range that is none; nothing is taken then.
    */
   update(changes: readonly ContentChange[], version?: number): void {
-    this.checkVersion(version);
+    checkVersion(version, this.currentVersion);
     for (const { range } of changes) if (range !== undefined) checkRange(range);
     for (const { range, text } of changes) {
       const { from, to } = range === undefined
@@ -152,7 +153,7 @@ export class Document {
    * version older than the document's; nothing is taken then.
    */
   replace(changes: readonly OffsetChange[], version?: number): void {
-    this.checkVersion(version);
+    checkVersion(version, this.currentVersion);
     let end = 0;
     changes.forEach(({ from, to }, i) => {
       const isInside = Number.isInteger(from) && Number.isInteger(to) && from >= end && to >= from;
@@ -189,14 +190,6 @@ export class Document {
     this.edited.note(place, text, own, this.lines.count);
   }
 
-  private checkVersion(version: number | undefined): void {
-    const { currentVersion: current } = this;
-    if (version !== undefined && current !== undefined && !(version >= current))
-      throw new RangeError(
-        `Version ${version} is older than ${current}, which the document has.`,
-      );
-  }
-
   /** @internal What is understood of the text as it stands, and what formatting it came to, are brought up to date. */
   get current(): Reading {
     this.wholeText.follow(this.reading.bringUpToDate());
@@ -208,11 +201,7 @@ export class Document {
     return this.current.style();
   }
 
-  /**
-   * @internal The same, but while brackets do not add up what the text showed before.
-   *
-   * @param except a stretch that came from elsewhere.
-   */
+  /** @internal The same but for a stretch from elsewhere; while brackets do not add up, what the text showed before. */
   steadyStyle(except?: Span): Partial<Style> {
     return this.reading.steadyStyle(except);
   }
@@ -541,11 +530,12 @@ export class Document {
       return this.answer(region.put(request, this.lines, offsets, call), [], []);
     const view = viewed();
     const { lines, syntax, unbalanced } = view;
-    const apart = this.reading.steadyStyle(offsets);
-    const isStepOpen = !this.tellsStep(call, apart);
+    const layers = this.layers(call, this.reading.steadyStyle(offsets));
+    const isStepOpen = !tellsStep(layers);
     // What is moved stood in the text before.
-    const shown = isStepOpen && request === "formatOnMove" ? this.reading.steadyStyle() : apart;
-    const style = this.resolved(call, shown);
+    const style = isStepOpen && request === "formatOnMove"
+      ? this.resolved(call, this.reading.steadyStyle())
+      : resolveStyle(language.defaults, layers);
     const span = this.placed(view, linesOf(range, this.lines));
     const place = { from: view.place(from), to: view.place(to) };
     const { isPrefixed } = this;
@@ -646,29 +636,13 @@ export class Document {
   }
 
   private resolved(call: Partial<Style> | undefined, shown: Partial<Style>): Style {
-    const { language, engineStyle } = this;
-    const ownStyle = this.styleFor(this.languageId);
-    const fallback = this.fallback?.();
-    for (const layer of [language.demanded, call, ownStyle, fallback]) checkStyle(layer);
-    const asked = call?.indentStyle ?? ownStyle?.indentStyle ?? engineStyle?.indentStyle;
-    // Steps of one kind say nothing of how wide those of the other shall be.
-    const { indentSize, ...others } = shown;
-    const fitting = asked === undefined || asked === shown.indentStyle ? shown : others;
-    const layers = [language.demanded, call, ownStyle, engineStyle, fitting, fallback];
-    return resolveStyle(language.defaults, layers);
+    return resolveStyle(this.language.defaults, this.layers(call, shown));
   }
 
-  /** Whether a step is asked for, or shown. */
-  private tellsStep(call: Partial<Style> | undefined, shown: Partial<Style>): boolean {
-    const told = [
-      this.language.demanded,
-      call,
-      this.styleFor(this.languageId),
-      this.engineStyle,
-      shown,
-      this.fallback?.(),
-    ];
-    return told.some((layer) => (layer?.indentSize ?? layer?.indentStyle) !== undefined);
+  private layers(call: Layer, shown: Partial<Style>): Layer[] {
+    const { language, engineStyle, fallback } = this;
+    const own = this.styleFor(this.languageId);
+    return layersOf(language.demanded, call, own, engineStyle, shown, fallback?.());
   }
 
   // Places

@@ -29,3 +29,13 @@ export interface ContentChange {
   readonly range?: Range | undefined;
   readonly text: string;
 }
+
+/**
+ * Checks that a document does not go back to an earlier version.
+ *
+ * @throws RangeError where it would.
+ */
+export function checkVersion(version: number | undefined, current: number | undefined): void {
+  if (version !== undefined && current !== undefined && !(version >= current))
+    throw new RangeError(`Version ${version} is older than ${current}, which the document has.`);
+}

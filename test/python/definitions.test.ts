@@ -73,3 +73,8 @@ test.each([
 ])("a definition stays where it may be: %s", (_, text) => {
   expect(within("python", text, "formatOnMove")).toBe(text.replace("[[", "").replace("]]", ""));
 });
+
+test("a line of many signs is answered at once", () => {
+  const text = `low = 1\n\n[[${"@ ".repeat(60)}x\n]]\nhigh = 2\n`;
+  expect(within("python", text, "formatOnPaste")).toBe(text.replace("[[", "").replace("]]", ""));
+});

@@ -90,9 +90,9 @@ function pasteLines(site: Site, span: LineSpan, lead: string): Change[] {
   const end = lines.lineEnd(span.last);
   const tabWidth = movedTab(lines.slice(start + lead.length, end), style);
   const block = movedLines(language, syntax, lines, span, tabWidth);
-  const behindCode = lead.trim() !== "";
-  if (block.length === 0 || (!behindCode && standsInPlace(site, block))) return [];
+  if (block.length === 0) return [];
   const pasted = pastedAt(site, block, lead, tabWidth);
+  if (!pasted.behindCode && standsInPlace(site, block)) return [];
   const shape = shapeOf(pasted);
   const placed = site.isStepOpen ? { ...site, style: ownStyle(pasted, shape, tabWidth) } : site;
   return placeBlock(placed, pasted, shape, lead);
@@ -108,7 +108,7 @@ const ownStyle = ({ style, tabbed }: Pasted, { step }: Shape, tabWidth: number):
 /** The changes that bring a block to its place in the steps of a site's style. */
 function placeBlock(
   site: Site,
-  { lines: block, brought, behindCode }: Pasted,
+  { lines: block, text: before, brought, behindCode }: Pasted,
   shape: Shape,
   lead: string,
 ): Change[] {
@@ -116,7 +116,6 @@ function placeBlock(
   const { text } = lines;
   const head = block[0]!;
   const start = lines.lineStart(lines.lineAt(head.from));
-  const end = lines.lineEnd(lines.lineAt(block.at(-1)!.to));
   // Its depth in its own steps is meant.
   const written = Math.round((brought * style.indentSize) / shape.step);
   const place = behindCode
@@ -126,7 +125,7 @@ function placeBlock(
     }
     : besideBracket(site, head) ?? headDepth(site, block, lead.length, written);
   const columns = restep(site, block, shape, place.column);
-  const rest = statementsBelow(site, block, place.column, end);
+  const rest = statementsBelow(site, block, place.column, before.length);
   const target = behindCode ? place : withRoom(place, block.slice(0, rest?.line), columns);
   const base =
     target.white

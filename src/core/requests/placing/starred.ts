@@ -1,8 +1,8 @@
 import { ruleId } from "../../rules.js";
+import { blanksEnd } from "../../text/blanks.js";
 import type { Change } from "../../text/edits.js";
 import { pushChanges } from "../../text/minimise.js";
 import type { LineSpan } from "../../text/touched.js";
-import { whiteOf } from "../../text/width.js";
 import { tokenAround } from "./places.js";
 import type { Site } from "./site.js";
 
@@ -27,10 +27,9 @@ export function starredChanges(
   if (comment < 0 || !tokens.isTrivia(comment)) return undefined;
   const [from, to] = [tokens.start(comment), tokens.end(comment)];
   if (!lines.text.startsWith(open, from) || lines.lineStart(last) >= to) return undefined;
-  const begins = (line: number, sign: string): boolean => {
-    const start = lines.lineStart(line);
-    return lines.text.startsWith(sign, start + whiteOf(lines.text, start, start).length);
-  };
+  const { text } = lines;
+  const textStart = (line: number): number => blanksEnd(text, lines.lineStart(line));
+  const begins = (line: number, sign: string): boolean => text.startsWith(sign, textStart(line));
   const [opener, end] = [lines.lineAt(from), lines.lineAt(to)];
   // The end of a comment without stars looks like one.
   const shown = [first - 1, last + 1].find((line) => (
@@ -40,14 +39,12 @@ export function starredChanges(
     && (first - 1 === opener || !begins(line, close))
   ));
   if (shown === undefined) return undefined;
-  const stars = whiteOf(lines.text, lines.lineStart(shown));
+  const stars = text.slice(lines.lineStart(shown), textStart(shown));
   const rule = ruleId(language, "block-indent");
   const changes: Change[] = [];
   for (let line = first; line <= last; line++) {
     if (!begins(line, leader)) continue;
-    const start = lines.lineStart(line);
-    const white = whiteOf(lines.text, start);
-    pushChanges(changes, lines.text, start, start + white.length, stars, rule);
+    pushChanges(changes, text, lines.lineStart(line), textStart(line), stars, rule);
   }
   return changes;
 }

@@ -28,13 +28,13 @@ const NEVER = /^(?:html|pre|textarea|listing|xmp|script|style)$/;
  * last line in it does, or the next one, or the first line of the nearest other element of its name, or of any name; the same
  * in a block of another tongue. Undefined where the layout tells.
  *
- * @param tag of an element that the line begins: it ends others.
- *
  *     <li><a id="quay">            <form>              <dd>
  *     <!-- the berth -->           |                   <p>Low tide</p>
  *     </a>                         <p>Low tide</p>     </dd>
  *     |                            </form>             <dd>
  *                                                      |
+ *
+ * @param tag of an element that the line begins: it ends others.
  */
 export function flushWhite(text: string, at: number, tag = ""): string | undefined {
   const above = nearAbove(text, at);

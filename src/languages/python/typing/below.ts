@@ -2,7 +2,7 @@ import type { Style } from "../../../core/style/style.js";
 import { lineColumn } from "../../../core/text/width.js";
 import { T } from "../kinds.js";
 import { LOGICAL, lexPython } from "../lexer.js";
-import { CONTINUES, ENDS_BLOCK, lineUpTo, wordOf } from "./lines.js";
+import { CONTINUES, ENDS_BLOCK, codeBelow, lineUpTo, wordOf } from "./lines.js";
 
 /** What begins a function, or goes before one. */
 const FUNCTION = /^(?:@|(?:async\s+)?def\b)/;
@@ -27,10 +27,9 @@ export function leastColumn(
   column: number,
   { indentSize, tabWidth }: Style,
 ): number | undefined {
-  const code = /(?<=[\r\n])[ \t]*(?=[^\s#])/.exec(below);
-  if (code === null) return undefined;
-  const at = code.index + code[0].length;
-  const stands = lineColumn(code[0], code[0].length, tabWidth);
+  const at = codeBelow(below);
+  if (at < 0) return undefined;
+  const stands = lineColumn(below, at, tabWidth);
   const line = /.*/.exec(below.slice(at))![0];
   const text = block + below.slice(0, at) + line;
   const { tokens } = lexPython(text);
@@ -50,8 +49,7 @@ export function leastColumn(
     // on with the one above where both stand in one column.
     const isOwn = opens === undefined
       ? !ENDS_BLOCK.has(tokens.kind(first))
-        && (column > 0 || DEFINITION.test(owner))
-        && (before.column !== stands || DEFINITION.test(owner))
+        && (DEFINITION.test(owner) || (column > 0 && before.column !== stands))
         && !([before.text, owner, line].every((one) => FUNCTION.test(one)))
       : opens.test(text.slice(tokens.start(first)));
     if (isOwn) return undefined;

@@ -27,6 +27,12 @@ export function wordOf(rest: string): string | undefined {
   return word !== undefined && Object.hasOwn(CONTINUES, word) ? word : undefined;
 }
 
+/** Where the next line of code begins in what follows a line, behind its white space; -1 for none. */
+export function codeBelow(below: string): number {
+  const code = /(?<=[\r\n])[ \t]*(?=[^\s#])/.exec(below);
+  return code === null ? -1 : code.index + code[0].length;
+}
+
 /** The first token of the logical line of token t. */
 export function logicalStart(tokens: TokenTable, t: number): number {
   while (t > 0 && !tokens.has(t, LOGICAL)) t--;
