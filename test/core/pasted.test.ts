@@ -544,6 +544,26 @@ def moor():
 `,
     ],
     [
+      "a last statement at the margin, where its first line lost the column that the others show",
+      "python",
+      `
+def moor(boats):
+    call(boats)
+[[for boat in boats:
+        tie(boat)
+]]
+sail()
+`,
+      `
+def moor(boats):
+    call(boats)
+    for boat in boats:
+        tie(boat)
+
+sail()
+`,
+    ],
+    [
       "within a line",
       "javascript",
       `

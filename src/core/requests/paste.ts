@@ -108,7 +108,7 @@ const ownStyle = ({ style, tabbed }: Pasted, { step }: Shape, tabWidth: number):
 /** The changes that bring a block to its place in the steps of a site's style. */
 function placeBlock(
   site: Site,
-  { lines: block, text: before, brought, behindCode }: Pasted,
+  { lines: block, text: before, behindCode }: Pasted,
   shape: Shape,
   lead: string,
 ): Change[] {
@@ -117,7 +117,7 @@ function placeBlock(
   const head = block[0]!;
   const start = lines.lineStart(lines.lineAt(head.from));
   // Its depth in its own steps is meant.
-  const written = Math.round((brought * style.indentSize) / shape.step);
+  const written = Math.round((shape.own * style.indentSize) / shape.step);
   const place = behindCode
     ? {
       column: indentColumn(text, head.from, head.to, style.tabWidth),
