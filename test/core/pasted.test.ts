@@ -564,6 +564,54 @@ sail()
 `,
     ],
     [
+      "a whole text, of which the last line shows that the first has lost nothing",
+      "json",
+      `
+[[{
+      "boats": [
+        "Heron",
+        "Otter"
+      ],
+      "crew": {
+        "Ada": 2
+      }
+}
+]]`,
+      `
+{
+      "boats": [
+        "Heron",
+        "Otter"
+      ],
+      "crew": {
+        "Ada": 2
+      }
+}
+`,
+    ],
+    [
+      "a whole text in tabs and blanks",
+      "javascript",
+      `
+[[moor({
+\tboat: 1,
+    crew: 2,
+\ttide: {
+\t\tlow: 3,
+\t},
+});
+]]`,
+      `
+moor({
+\tboat: 1,
+    crew: 2,
+\ttide: {
+\t\tlow: 3,
+\t},
+});
+`,
+    ],
+    [
       "within a line",
       "javascript",
       `

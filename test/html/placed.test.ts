@@ -23,6 +23,11 @@ test.each([
     "<ul>\n  <li>\n    <b>low</b>\n  </li>\n  [[<li>\n<b>high</b>\n</li>\n]]</ul>\n",
     "<ul>\n  <li>\n    <b>low</b>\n  </li>\n  <li>\n    <b>high</b>\n  </li>\n</ul>\n",
   ],
+  [
+    "as deep as their last one shows, which has lost what the first has",
+    "<html>\n  <head>\n  </head>\n  [[<body>\n  <p>tides</p>\n  <script src=\"/board.js\"></script>\n</body>\n]]</html>\n",
+    "<html>\n  <head>\n  </head>\n  <body>\n    <p>tides</p>\n    <script src=\"/board.js\"></script>\n  </body>\n</html>\n",
+  ],
 ])("pasted lines of elements stand as those around them, %s", (_, text, wanted) => {
   expect(within("html", text, "formatOnPaste")).toBe(wanted);
 });

@@ -112,7 +112,7 @@ function placeBlock(
   shape: Shape,
   lead: string,
 ): Change[] {
-  const { language, style, lines } = site;
+  const { language, style, lines, isStepOpen } = site;
   const { text } = lines;
   const head = block[0]!;
   const start = lines.lineStart(lines.lineAt(head.from));
@@ -136,6 +136,8 @@ function placeBlock(
     const column = rest !== undefined && i >= rest.line
       ? block[i]!.column + rest.shift
       : columns[i]! + target.column - place.column;
+    // Where no step is told, a line that stays in its column keeps the signs that bring it there.
+    if (isStepOpen && column === block[i]!.column) return undefined;
     return whiteTo(base, target.column, Math.max(0, column), style);
   }, rule);
 }

@@ -99,7 +99,25 @@ function candidates(
     }
   });
   const likely = [...votes].sort(([, a], [, b]) => b - a).slice(0, 12).map(([own]) => own);
-  return [...new Set([brought, lead, ...likely])];
+  const most = Math.max(brought, outermost(pasted));
+  return [...new Set([brought, lead, ...likely])].filter((own) => own <= most);
+}
+
+/**
+ * The column in which the first line stood at most: that of the line furthest out, where the layout has that no less deep
+ * than the first.
+ */
+function outermost({ language, style, syntax, lines }: Pasted): number {
+  if (language.typing.blocks !== undefined) return Infinity;
+  let outer: MovedLine | undefined;
+  for (const line of lines.slice(1)) {
+    if (line.comment >= 0 || line.margin || line.region) continue;
+    if (outer === undefined || line.column < outer.column) outer = line;
+  }
+  if (outer === undefined) return Infinity;
+  const asked = [lines[0]!.token, outer.token];
+  const [first, last] = lineDepths(language, syntax, unitOf(style), asked, false);
+  return last === undefined || last.column < (first?.column ?? 0) ? Infinity : outer.column;
 }
 
 interface Reading {
