@@ -77,7 +77,7 @@ function completed(context: Context, character: string): Typed {
 
 /** The white space that the line of a closer, or of a word that was ended, shall have; undefined for that it has. */
 function lineWhite(context: Context, start: number, head: string): string | undefined {
-  const { language, style, lines } = context;
+  const { language, style, lines, offset } = context;
   const before = lines.text.slice(0, start);
   const { block } = language.notation;
   const isFirst = Signs.of(language.notation).isFirst(head);
@@ -86,8 +86,11 @@ function lineWhite(context: Context, start: number, head: string): string | unde
     && !(style.bracePlacement === "own-line" && GIVEN.test(last));
   if (isFirst && (head !== block?.[0] || !isValue)) {
     const { blocks } = language.typing;
-    if (blocks?.closerColumn === undefined)
-      return settledWhite(context, start, depthAfter(language, before, head, WHOLE, style));
+    if (blocks?.closerColumn === undefined) {
+      const below = lines.text.slice(offset);
+      const depth = depthAfter(language, before, head, WHOLE, style, below);
+      return settledWhite(context, start, depth);
+    }
     const column = blocks.closerColumn(before, head, style);
     return column === undefined
       ? undefined

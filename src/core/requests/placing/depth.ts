@@ -9,7 +9,9 @@ import { lineDepths, type Depth } from "./columns.js";
 import type { Context } from "../typing/context.js";
 import { clearOfBody, openerColumn } from "../typing/header.js";
 import { tokenAt } from "./places.js";
+import { previousColumn, readLine } from "./lines.js";
 import { siblingBelow } from "./siblings.js";
+import { isTorn, tornDepth } from "./torn.js";
 
 /** A word that stands for whatever may come next. */
 export const PLACEHOLDER = "x";
@@ -70,6 +72,15 @@ export function depthAfter(
     }
     const read = readLine(language, before, after);
     if (read === undefined) continue;
+    // An end tag finds the tag of its name.
+    if (
+      below !== undefined
+      && !head.startsWith("</")
+      && isTorn(language, read, before, head + below, style)
+    ) {
+      const within = (text: string): DepthAfter => depthAfter(language, text, line, rests, style);
+      return tornDepth(language, before, own.trimStart(), below, style, read, within);
+    }
     const next = closes ? -1 : tokenAt(read.syntax, before.length + own.length + 1);
     const asked = next < 0 ? [read.token] : [read.token, next];
     const [depth, closer] = lineDepths(language, read.syntax, style, asked);
@@ -204,35 +215,6 @@ function isCarried(
   return opener >= 0 && !tokens.onNewLine(tokens.skipTrivia(opener + 1));
 }
 
-interface Read {
-  readonly syntax: Syntax;
-  /** The token with which the line begins. */
-  readonly token: number;
-  /** Whether it is part of what parses. */
-  readonly parses: boolean;
-}
-
-/** A text read together with the line that `after` begins. */
-function readLine(language: Language, before: string, after: string): Read | undefined {
-  const syntax = language.parse(before + after);
-  const token = tokenAt(syntax, before.length + after.search(/[^ \t]/));
-  if (token < 0) return undefined;
-  const { tree } = syntax;
-  let node = tree.root;
-  while (node !== NONE && tree.kind(node) !== language.unparsed) {
-    node = tree.childAt(node, token);
-  }
-  return { syntax, token, parses: node === NONE };
-}
-
 /** Whether a line that begins so closes what is innermost open; a tag may end in two ways. */
 const beginsWith = (closers: string, line: string): boolean =>
   closers.startsWith(line) || (line === ">" && closers.startsWith("/>"));
-
-/** The column of the last line that is not blank, one step in where it ends with an opening bracket. */
-export function previousColumn(signs: Signs, before: string, style: Style): number {
-  const text = before.trimEnd();
-  const line = text.slice(startOfLine(text, text.length));
-  const column = lineColumn(line, 0, style.tabWidth);
-  return signs.endsOpen(line) ? column + style.indentSize : column;
-}

@@ -51,7 +51,7 @@ export function headDepth(
   const next = alone && language.typing.next?.(before, below);
   const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(comment)));
   const line = next ? whiteOf(next, 0) + written.trimStart() : written;
-  const depth = depthAfter(language, before, line, GOES_ON, style);
+  const depth = depthAfter(language, before, line, GOES_ON, style, below);
   // What begins right below at the margin may be what stood after the caret, which had this white space.
   if (lead > 0 && /^(?:\r\n|\r|\n)\S/.test(below)) return depth;
   const offset = block.at(-1)!.to;

@@ -49,7 +49,8 @@ export function wordWhite(context: Context, start: number, word: string): string
   }
   // The depth at which it stands tells something in languages whose first lines tell that of others.
   const line = whiteOf(lines.text, start) + word;
-  const depth = depthAfter(language, before, line, rests, style);
+  const below = lines.text.slice(start + line.length);
+  const depth = depthAfter(language, before, line, rests, style, below);
   return depth.parses ? settledWhite(context, start, depth) : undefined;
 }
 

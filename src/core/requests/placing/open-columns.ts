@@ -1,0 +1,95 @@
+import type { Signs } from "../../notation.js";
+import type { Style } from "../../style/style.js";
+import type { TokenTable } from "../../syntax/tokens.js";
+import { lineColumn } from "../../text/width.js";
+import { bracketAround } from "./brackets.js";
+
+/** What the columns of lines tell of the brackets that are open before a line, where some have no partner. */
+export class OpenColumns {
+  /** The token with which the line above begins; below 0 for none. */
+  readonly above: number;
+  /** The column of that line. */
+  readonly stands: number;
+
+  /** @param token the one with which the line begins. */
+  constructor(
+    private readonly tokens: TokenTable,
+    private readonly token: number,
+    private readonly style: Style,
+    private readonly signs: Signs,
+  ) {
+    this.above = this.lineStart(token - 1);
+    this.stands = this.columnOf(this.above);
+  }
+
+  /**
+   * The column of the bracket that the line closes: of those that are open the innermost on the line above, or less deep
+   * than that is. Where none is left it is the bracket itself that is missing.
+   */
+  closed(): number {
+    const { above, stands } = this;
+    const open = this.open();
+    while (open.length > 0 && open.at(-1)! < above && this.columnOf(open.at(-1)!) >= stands)
+      open.pop();
+    return open.length === 0
+      ? Math.max(0, stands - this.style.indentSize)
+      : this.columnOf(open.at(-1)!);
+  }
+
+  /** Whether they tell another opener of the line's closer than its sign alone does. */
+  closesOther(): boolean {
+    const opener = bracketAround(this.tokens, this.token, this.signs);
+    return opener < 0 || this.columnOf(opener) !== this.closed();
+  }
+
+  /** Whether the line above begins with a closer of another column than its opener's, or than one around that may have. */
+  isStrayAbove(): boolean {
+    const { tokens, above, signs } = this;
+    if (above < 0 || !signs.closes(tokens.textOf(above))) return false;
+    const opener = bracketAround(tokens, above, signs);
+    if (opener < 0) return false;
+    const outer = bracketAround(tokens, opener, signs);
+    return (
+      this.columnOf(opener) !== this.stands
+      || (outer >= 0
+        && outer < this.lineStart(opener)
+        && this.columnOf(outer) >= this.stands)
+    );
+  }
+
+  /** The brackets that are open: a closer that begins a line closes one in its column, and what is deeper has lost its own. */
+  private open(): number[] {
+    const { tokens, token, signs } = this;
+    const open: number[] = [];
+    for (let t = 0; t < token; t++) {
+      if (tokens.isTrivia(t)) continue;
+      const sign = tokens.textOf(t);
+      if (signs.closes(sign)) {
+        // Within a line its sign alone tells.
+        const column = tokens.onNewLine(t) ? this.columnOf(t) : undefined;
+        while (column !== undefined && open.length > 0 && this.columnOf(open.at(-1)!) > column)
+          open.pop();
+        const opener = open.at(-1);
+        const isOwn = opener !== undefined
+          && signs.closerOf(tokens.textOf(opener).at(-1)!) === sign[0]
+          && (column === undefined || this.columnOf(opener) === column);
+        if (isOwn) open.pop();
+      }
+      if (signs.opens(sign)) open.push(t);
+    }
+    return open;
+  }
+
+  /** The token that begins the line on which token t begins. */
+  private lineStart(t: number): number {
+    while (t > 0 && !this.tokens.onNewLine(t)) t--;
+    return t;
+  }
+
+  /** The column of the line on which token t begins; 0 for none. */
+  private columnOf(t: number): number {
+    return t < 0
+      ? 0
+      : lineColumn(this.tokens.text, this.tokens.start(t), this.style.tabWidth);
+  }
+}
