@@ -70,6 +70,29 @@ namespace Gullhaven
 }
 `);
 
+const TSX = text(`
+import { boats } from "./boats";
+
+export function Board({ tide }: Props) {
+  const late = boats.filter((boat) => {
+    return boat.draught > tide;
+  });
+  return (
+    <main>
+      <ul
+        className={kindOf(tide)}
+      >
+        <li>low</li>
+        <>
+          <b>high</b>
+        </>
+      </ul>
+      <p>{late.length}</p>
+    </main>
+  );
+}
+`);
+
 const JSON_TEXT = text(`
 {
   "quays": {
@@ -91,6 +114,7 @@ const JSON_TEXT = text(`
 
 const SOURCES = [
   ["typescript", TYPESCRIPT],
+  ["typescriptreact", TSX],
   ["scss", SCSS],
   ["csharp", CSHARP],
   ["json", JSON_TEXT],
@@ -143,10 +167,10 @@ describe.each(SOURCES)("where a bracket is missing elsewhere in %s", (languageId
     }
   });
 
-  test("a closer finds its opener", () => {
+  test("a closer finds its opener, and an end tag the tag", () => {
     for (const [line, row] of rows.entries()) {
-      const closer = /^\s*([)\]}])/.exec(row)?.[1];
-      if (closer === undefined) continue;
+      const [, first = "", key] = /^\s*(<?)((?<=<)\/|[)\]}])/.exec(row) ?? [];
+      if (key === undefined) continue;
       // Where its own opener is missing it closes another one.
       const isIn = (above: string): boolean =>
         whiteOf(above) === whiteOf(row) && above.trim() !== "";
@@ -154,9 +178,9 @@ describe.each(SOURCES)("where a bracket is missing elsewhere in %s", (languageId
       // The caret stands in the column of the line above.
       const white = whiteOf(rows[line - 1]!);
       const mark = (all: string[]): void => {
-        all[line] = white + CARET + row.trimStart().slice(1);
+        all[line] = white + first + CARET + row.trimStart().slice(first.length + 1);
       };
-      expect(otherwise(languageId, source, line, closer, mark, own)).toEqual([]);
+      expect(otherwise(languageId, source, line, key, mark, own)).toEqual([]);
     }
   });
 });

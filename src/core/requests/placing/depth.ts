@@ -72,10 +72,10 @@ export function depthAfter(
     }
     const read = readLine(language, before, after);
     if (read === undefined) continue;
-    // An end tag finds the tag of its name.
+    // An end tag of a page finds the tag of its name.
     if (
       below !== undefined
-      && !head.startsWith("</")
+      && (!head.startsWith("</") || language.notation.block !== undefined)
       && isTorn(language, read, before, head + below, style)
     ) {
       const within = (text: string): DepthAfter => depthAfter(language, text, line, rests, style);

@@ -36,6 +36,40 @@ export class OpenColumns {
       : this.columnOf(open.at(-1)!);
   }
 
+  /**
+   * The column of the tag that the line's end tag closes: of the line nearest above that stands less deep and begins with one,
+   * or ends one that takes several lines; undefined where another line stands between.
+   */
+  closedTag(): number | undefined {
+    const { above, stands, tokens } = this;
+    if (this.opensTag()) return stands;
+    for (let t = above - 1; t >= 0; t--) {
+      if (!tokens.onNewLine(t) || tokens.isTrivia(t) || this.columnOf(t) >= stands) continue;
+      return this.beginsTag(t) ? this.columnOf(t) : undefined;
+    }
+    return undefined;
+  }
+
+  /** Whether the line above begins with a tag, or ends one, and closes none. */
+  opensTag(): boolean {
+    const { above, token, tokens } = this;
+    if (above < 0 || !this.beginsTag(above)) return false;
+    for (let t = above; t < token; t++)
+      if (tokens.is(t, "/") && (tokens.is(t - 1, "<") || tokens.is(t + 1, ">"))) return false;
+    return true;
+  }
+
+  /** Whether the line above begins with an end tag. */
+  endsTag(): boolean {
+    const { above, tokens } = this;
+    return above >= 0 && tokens.is(above, "<") && tokens.is(above + 1, "/");
+  }
+
+  private beginsTag(t: number): boolean {
+    const { tokens } = this;
+    return tokens.is(t, ">") || (tokens.is(t, "<") && !tokens.is(t + 1, "/"));
+  }
+
   /** Whether they tell another opener of the line's closer than its sign alone does. */
   closesOther(): boolean {
     const opener = bracketAround(this.tokens, this.token, this.signs);

@@ -26,7 +26,9 @@ export function isTorn(
   if (unbalanced) return true;
   const signs = Signs.of(language.notation);
   const columns = new OpenColumns(tokens, read.token, style, signs);
-  const isOdd = signs.beginsClosing(below)
+  const isOdd = below.startsWith("</")
+    ? columns.closedTag() !== undefined
+    : signs.beginsClosing(below)
     ? columns.closesOther()
     : !parses || columns.isStrayAbove();
   return isOdd && !addsUp(language.parse(before + below).tokens, signs);
@@ -61,9 +63,11 @@ export function tornDepth(
   const last = tokens.grammarBefore(token);
   const sign = last < columns.above ? "" : tokens.textOf(last);
   const closes = signs.beginsClosing(line);
+  const tag = line.startsWith("</") ? columns.closedTag() : undefined;
+  if (tag !== undefined) return { column: tag, parses: true };
   const column = closes
     ? columns.closed()
-    : columns.stands + (signs.opens(sign) ? style.indentSize : 0);
+    : columns.stands + (signs.opens(sign) || columns.opensTag() ? style.indentSize : 0);
   for (const stands of closes ? [column] : [column, column + style.indentSize]) {
     const white = whiteAt(signs, before, stands, style);
     const read = readLine(language, before, white + line + below);
@@ -71,7 +75,7 @@ export function tornDepth(
     const [depth] = lineDepths(language, read.syntax, style, [read.token]);
     if (depth === undefined) continue;
     // Below a whole statement the next one stands as that does.
-    const isNext = !signs.completes(sign)
+    const isNext = !(signs.completes(sign) || columns.endsTag())
       || depth.column === column
       || depth.column === unitColumn(language, read.syntax, last, style);
     return isNext ? { ...depth, parses: true } : { column, parses: true };
