@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { text, typed } from "../support/marks.js";
+import { text, typed, within } from "../support/marks.js";
 
 const TYPESCRIPT = text(`
 import { boats } from "./boats";
@@ -183,4 +183,30 @@ describe.each(SOURCES)("where a bracket is missing elsewhere in %s", (languageId
       expect(otherwise(languageId, source, line, key, mark, own)).toEqual([]);
     }
   });
+
+  test("a pasted block goes where it does without", () => {
+    for (const [from, row] of rows.entries()) {
+      // A block of several lines, copied without the white space that all of them have.
+      const white = whiteOf(row);
+      const size = rows.slice(from + 1).findIndex((other) => whiteOf(other) === white);
+      if (size < 1 || white === "" || !/[{[]$/.test(row)) continue;
+      const to = from + 1 + size;
+      for (const torn of [source, ...tornTexts(source, from)].filter(isWhole(from, to))) {
+        const all = torn.split("\n");
+        const block = all.slice(from, to + 1).map((line) => line.slice(white.length));
+        const marked = [
+          ...all.slice(0, from),
+          `${white}[[${block.join("\n")}`,
+          `]]${all.slice(to + 1).join("\n")}`,
+        ];
+        expect(within(languageId, marked.join("\n"), "formatOnPaste")).toBe(torn);
+      }
+    }
+  });
+
+  /** Whether some lines have lost nothing. */
+  function isWhole(from: number, to: number): (torn: string) => boolean {
+    const lines = (text: string): string => text.split("\n").slice(from, to + 1).join("\n");
+    return (torn) => lines(torn) === lines(source);
+  }
 });

@@ -79,7 +79,13 @@ function settleRest(
   const { blocks } = language.typing;
   // Where indentation makes blocks, only what closes has one place.
   if (blocks !== undefined && !Signs.of(language.notation).closes(rest)) return;
-  const white = whiteFor(language, closerDepth(language, before, rest, style), before, style);
+  const below = lines.text.slice(lines.lineEnd(line));
+  const white = whiteFor(
+    language,
+    closerDepth(language, before, rest, style, below),
+    before,
+    style,
+  );
   if (above.trim() !== "" || white === above)
     pushChanges(changes, lines.text, start, to, white, ruleId(language, "block-indent"));
 }

@@ -172,9 +172,12 @@ export function closerDepth(
   before: string,
   line: string,
   style: Style,
+  below?: string,
 ): Depth {
   const column = language.typing.blocks?.closerColumn?.(before, line[0]!, style);
-  return column === undefined ? depthAfter(language, before, line, WHOLE, style) : { column };
+  return column === undefined
+    ? depthAfter(language, before, line, WHOLE, style, below)
+    : { column };
 }
 
 /** The depth of the line with the caret, judged by what stands before it, and by siblings below. */

@@ -49,9 +49,10 @@ export function headDepth(
   // Where nothing else tells, the column in which it came does not either.
   const alone = Signs.of(language.notation).beginsClosing(below.trimStart().slice(0, 2));
   const next = alone && language.typing.next?.(before, below);
-  const written = lines.text.slice(from, lines.lineEnd(lines.lineAt(comment)));
+  const lineEnd = lines.lineEnd(lines.lineAt(comment));
+  const written = lines.text.slice(from, lineEnd);
   const line = next ? whiteOf(next, 0) + written.trimStart() : written;
-  const depth = depthAfter(language, before, line, GOES_ON, style, below);
+  const depth = depthAfter(language, before, line, GOES_ON, style, lines.text.slice(lineEnd));
   // What begins right below at the margin may be what stood after the caret, which had this white space.
   if (lead > 0 && /^(?:\r\n|\r|\n)\S/.test(below)) return depth;
   const offset = block.at(-1)!.to;

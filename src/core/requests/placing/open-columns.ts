@@ -4,6 +4,9 @@ import type { TokenTable } from "../../syntax/tokens.js";
 import { lineColumn } from "../../text/width.js";
 import { bracketAround } from "./brackets.js";
 
+/** What comes after the sign of a tag. */
+const TAG_NAME = /^[\w$>]/;
+
 /** What the columns of lines tell of the brackets that are open before a line, where some have no partner. */
 export class OpenColumns {
   /** The token with which the line above begins; below 0 for none. */
@@ -67,7 +70,7 @@ export class OpenColumns {
 
   private beginsTag(t: number): boolean {
     const { tokens } = this;
-    return tokens.is(t, ">") || (tokens.is(t, "<") && !tokens.is(t + 1, "/"));
+    return tokens.is(t, ">") || (tokens.is(t, "<") && TAG_NAME.test(tokens.textOf(t + 1)));
   }
 
   /** Whether they tell another opener of the line's closer than its sign alone does. */

@@ -32,7 +32,10 @@ export function shapeOf(pasted: Pasted): Shape {
   if (language.sequence === undefined) return { own: plainOwn(pasted), step: file };
   const steps = tabbed ? [file] : [...new Set([file, ...STEPS])];
   const around = linesAround(lines);
-  const inPlace = once(() => stepsInPlace(pasted, around));
+  // In a text that does not add up the block tells by itself.
+  const inPlace = once(() => (
+    pasted.unbalanced ? stepsApart(pasted, brought, around) : stepsInPlace(pasted, around)
+  ));
   const stepsFrom = (own: number): number[] => (
     isReadApart(pasted) ? stepsApart(pasted, own, around) : inPlace()
   );
@@ -99,7 +102,7 @@ function candidates(
     }
   });
   const likely = [...votes].sort(([, a], [, b]) => b - a).slice(0, 12).map(([own]) => own);
-  const most = Math.max(brought, outermost(pasted));
+  const most = Math.max(brought, outermost(pasted, depths));
   return [...new Set([brought, lead, ...likely])].filter((own) => own <= most);
 }
 
@@ -107,17 +110,24 @@ function candidates(
  * The column in which the first line stood at most: that of the line furthest out, where the layout has that no less deep
  * than the first.
  */
-function outermost({ language, style, syntax, lines }: Pasted): number {
+function outermost(
+  { language, style, syntax, lines }: Pasted,
+  depths: readonly number[],
+): number {
   if (language.typing.blocks !== undefined) return Infinity;
-  let outer: MovedLine | undefined;
-  for (const line of lines.slice(1)) {
-    if (line.comment >= 0 || line.margin || line.region) continue;
-    if (outer === undefined || line.column < outer.column) outer = line;
+  let outer = 0;
+  lines.forEach(({ column, comment, margin, region }, i) => {
+    if (i === 0 || comment >= 0 || margin || region) return;
+    if (outer === 0 || column < lines[outer]!.column) outer = i;
+  });
+  if (outer === 0) return Infinity;
+  let deeper = depths[outer];
+  if (outer >= depths.length) {
+    const asked = [lines[0]!.token, lines[outer]!.token];
+    const [first, last] = lineDepths(language, syntax, unitOf(style), asked, false);
+    deeper = last && last.column - (first?.column ?? 0);
   }
-  if (outer === undefined) return Infinity;
-  const asked = [lines[0]!.token, outer.token];
-  const [first, last] = lineDepths(language, syntax, unitOf(style), asked, false);
-  return last === undefined || last.column < (first?.column ?? 0) ? Infinity : outer.column;
+  return deeper !== undefined && deeper >= 0 ? lines[outer]!.column : Infinity;
 }
 
 interface Reading {
@@ -191,8 +201,7 @@ function stepsInPlace(pasted: Pasted, around: readonly number[]): number[] {
   const depths = lineDepths(language, syntax, unitOf(style), asked, false);
   const first = depths[0]?.column ?? 0;
   const deep = depths.map((depth) => (depth?.column ?? NaN) - first);
-  const inBrackets = deep.some(Number.isNaN) ? levelsInBrackets(pasted) : [];
-  return filled(deep.map((depth, i) => (lines[i]!.region ? NaN : depth)), around, inBrackets);
+  return filled(pasted, deep.map((depth, i) => (lines[i]!.region ? NaN : depth)), around);
 }
 
 /** How deep the brackets of a block have each of its lines, below the line of its bracket; undefined outside all. */
@@ -219,7 +228,7 @@ function stepsApart(pasted: Pasted, own: number, around: readonly number[]): num
   });
   const depths = lineDepths(language, apart, apartOf(style), tokens, false);
   const first = depths[0]?.column ?? NaN;
-  return filled(depths.map((depth) => (depth?.column ?? NaN) - first), around);
+  return filled(pasted, depths.map((depth) => (depth?.column ?? NaN) - first), around);
 }
 
 /** How many steps deeper a line stands than the one around it at most; what stands further is aligned. */
@@ -229,11 +238,10 @@ const DEEPEST = 6;
  * Where the layout has no say, as behind a backslash, a line is as deep as its bracket has it, or one step deeper than the
  * one around it; NaN where it aligns.
  */
-function filled(
-  depths: number[],
-  around: readonly number[],
-  inBrackets: readonly (readonly [outer: number, deeper: number] | undefined)[] = [],
-): number[] {
+function filled(pasted: Pasted, depths: number[], around: readonly number[]): number[] {
+  const inBrackets = !isReadApart(pasted) && depths.some(Number.isNaN)
+    ? levelsInBrackets(pasted)
+    : [];
   const all: number[] = [];
   depths.forEach((depth, i) => {
     const outer = all[around[i]!] ?? -1;

@@ -9,9 +9,11 @@ import type { Site } from "./site.js";
  * statements. Where indentation makes blocks the layout has them wherever they are.
  */
 export function standsInPlace(site: Site, block: readonly MovedLine[]): boolean {
-  const { language, syntax, style, lines } = site;
+  const { language, syntax, style, lines, unbalanced } = site;
   if (language.sequence === undefined || language.typing.blocks !== undefined) return false;
   if (block.length > ENOUGH || block.some(({ region }) => region)) return false;
+  // What does not add up is read by its columns, be they what the block brought.
+  if (unbalanced && block.some(({ column }) => column < block[0]!.column)) return false;
   const asked = block.filter(({ comment, margin }) => comment < 0 && !margin);
   const tokens = asked.map(({ token }) => token);
   const depths = lineDepths(language, syntax, style, tokens);
