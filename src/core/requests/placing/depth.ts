@@ -11,7 +11,7 @@ import { clearOfBody, openerColumn } from "../typing/header.js";
 import { tokenAt } from "./places.js";
 import { previousColumn, readLine } from "./lines.js";
 import { siblingBelow } from "./siblings.js";
-import { isTorn, tornDepth } from "./torn.js";
+import { isUnbalanced, depthByColumns } from "./unbalanced.js";
 
 /** A word that stands for whatever may come next. */
 export const PLACEHOLDER = "x";
@@ -33,7 +33,8 @@ export interface DepthAfter extends Depth {
 }
 
 /**
- * The depth of the line that begins at the end of `before`, judged by what stands before it only.
+ * The depth of the line that begins at the end of `before`, judged by what stands before it only; in a text that does not
+ * add up by what stands below too.
  *
  * @param line what is on the line so far; its indentation counts where the author's tells something.
  * @param rests what may make a whole construct of it, the likeliest first.
@@ -76,10 +77,10 @@ export function depthAfter(
     if (
       below !== undefined
       && (!head.startsWith("</") || language.notation.block !== undefined)
-      && isTorn(language, read, before, head + below, style)
+      && isUnbalanced(language, read, before, head + below, style)
     ) {
       const within = (text: string): DepthAfter => depthAfter(language, text, line, rests, style);
-      return tornDepth(language, before, own.trimStart(), below, style, read, within);
+      return depthByColumns(language, before, own.trimStart(), below, style, read, within);
     }
     const next = closes ? -1 : tokenAt(read.syntax, before.length + own.length + 1);
     const asked = next < 0 ? [read.token] : [read.token, next];

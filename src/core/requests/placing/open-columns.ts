@@ -7,6 +7,14 @@ import { bracketAround } from "./brackets.js";
 /** What comes after the sign of a tag. */
 const TAG_NAME = /^[\w$>]/;
 
+/** A bracket that is open. */
+interface Opener {
+  readonly token: number;
+  /** The column of its line. */
+  readonly column: number;
+  readonly closer: string | undefined;
+}
+
 /** What the columns of lines tell of the brackets that are open before a line, where some have no partner. */
 export class OpenColumns {
   /** The token with which the line above begins; below 0 for none. */
@@ -32,11 +40,9 @@ export class OpenColumns {
   closed(): number {
     const { above, stands } = this;
     const open = this.open();
-    while (open.length > 0 && open.at(-1)! < above && this.columnOf(open.at(-1)!) >= stands)
-      open.pop();
-    return open.length === 0
-      ? Math.max(0, stands - this.style.indentSize)
-      : this.columnOf(open.at(-1)!);
+    for (let last = open.pop(); last !== undefined; last = open.pop())
+      if (last.token >= above || last.column < stands) return last.column;
+    return Math.max(0, stands - this.style.indentSize);
   }
 
   /**
@@ -95,24 +101,23 @@ export class OpenColumns {
   }
 
   /** The brackets that are open: a closer that begins a line closes one in its column, and what is deeper has lost its own. */
-  private open(): number[] {
+  private open(): Opener[] {
     const { tokens, token, signs } = this;
-    const open: number[] = [];
+    const open: Opener[] = [];
+    let column = 0;
     for (let t = 0; t < token; t++) {
       if (tokens.isTrivia(t)) continue;
+      const begins = t === 0 || tokens.onNewLine(t);
+      if (begins) column = this.columnOf(t);
       const sign = tokens.textOf(t);
       if (signs.closes(sign)) {
-        // Within a line its sign alone tells.
-        const column = tokens.onNewLine(t) ? this.columnOf(t) : undefined;
-        while (column !== undefined && open.length > 0 && this.columnOf(open.at(-1)!) > column)
-          open.pop();
-        const opener = open.at(-1);
-        const isOwn = opener !== undefined
-          && signs.closerOf(tokens.textOf(opener).at(-1)!) === sign[0]
-          && (column === undefined || this.columnOf(opener) === column);
+        while (begins && open.length > 0 && open.at(-1)!.column > column) open.pop();
+        const last = open.at(-1);
+        // Within a line the sign alone tells.
+        const isOwn = last?.closer === sign[0] && (!begins || last?.column === column);
         if (isOwn) open.pop();
       }
-      if (signs.opens(sign)) open.push(t);
+      if (signs.opens(sign)) open.push({ token: t, column, closer: signs.closerOf(sign.at(-1)!) });
     }
     return open;
   }

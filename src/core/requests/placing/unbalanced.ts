@@ -15,7 +15,7 @@ interface Judged extends Depth {
 }
 
 /** Whether a text does not add up around a line: `below` is what comes after `before`, with what stands on the line. */
-export function isTorn(
+export function isUnbalanced(
   language: Language,
   read: Read,
   before: string,
@@ -49,7 +49,7 @@ export function isTorn(
  * @param read the line without what stands below.
  * @param within the depth that it has in a part of `before`, by what stands before it only.
  */
-export function tornDepth(
+export function depthByColumns(
   language: Language,
   before: string,
   line: string,

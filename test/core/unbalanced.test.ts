@@ -124,8 +124,12 @@ const CARET = "@";
 
 const whiteOf = (row: string): string => /^\s*/.exec(row)![0];
 
-/** A text without one of its brackets, once for each that stands three lines away from one at least, but for one. */
-function* tornTexts(source: string, line: number, but = -1): Generator<string> {
+/**
+ * A text without one of its brackets, once for each that stands three lines away from a line at least.
+ *
+ * @param but a line whose brackets stay.
+ */
+function* unbalancedTexts(source: string, line: number, but = -1): Generator<string> {
   for (const { index } of source.matchAll(/[()[\]{}]/g)) {
     const at = source.slice(0, index).split("\n").length - 1;
     if (Math.abs(at - line) >= 3 && at !== but)
@@ -152,7 +156,7 @@ function otherwise(
     return lineAfter(languageId, rows.join("\n"), key);
   };
   const wanted = after(source);
-  return [...tornTexts(source, line, but)].filter((torn) => after(torn) !== wanted);
+  return [...unbalancedTexts(source, line, but)].filter((damaged) => after(damaged) !== wanted);
 }
 
 describe.each(SOURCES)("where a bracket is missing elsewhere in %s", (languageId, source) => {
@@ -191,22 +195,22 @@ describe.each(SOURCES)("where a bracket is missing elsewhere in %s", (languageId
       const size = rows.slice(from + 1).findIndex((other) => whiteOf(other) === white);
       if (size < 1 || white === "" || !/[{[]$/.test(row)) continue;
       const to = from + 1 + size;
-      for (const torn of [source, ...tornTexts(source, from)].filter(isWhole(from, to))) {
-        const all = torn.split("\n");
+      for (const damaged of [source, ...unbalancedTexts(source, from)].filter(isWhole(from, to))) {
+        const all = damaged.split("\n");
         const block = all.slice(from, to + 1).map((line) => line.slice(white.length));
         const marked = [
           ...all.slice(0, from),
           `${white}[[${block.join("\n")}`,
           `]]${all.slice(to + 1).join("\n")}`,
         ];
-        expect(within(languageId, marked.join("\n"), "formatOnPaste")).toBe(torn);
+        expect(within(languageId, marked.join("\n"), "formatOnPaste")).toBe(damaged);
       }
     }
   });
 
   /** Whether some lines have lost nothing. */
-  function isWhole(from: number, to: number): (torn: string) => boolean {
+  function isWhole(from: number, to: number): (damaged: string) => boolean {
     const lines = (text: string): string => text.split("\n").slice(from, to + 1).join("\n");
-    return (torn) => lines(torn) === lines(source);
+    return (damaged) => lines(damaged) === lines(source);
   }
 });
