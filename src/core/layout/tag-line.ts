@@ -14,7 +14,5 @@ import type { Sheet } from "./sheet.js";
 export function indentFromTag({ frames, tokens }: Sheet, frame: number, tag: number): void {
   const last = frames.begin(frame) - 1;
   if (tokens.onNewLine(last)) return;
-  let t = last;
-  while (t > tag && !tokens.onNewLine(t)) t--;
-  if (t > tag) frames.head.set(frame, tag);
+  if (tokens.lineFirst(last, tag) > tag) frames.head.set(frame, tag);
 }

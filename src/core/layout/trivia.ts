@@ -52,8 +52,7 @@ function leadIn(
   { operand }: Notation,
 ): void {
   const { tokens } = sheet;
-  let t = next - 1;
-  while (t > first && !tokens.onNewLine(t)) t--;
+  const t = tokens.lineFirst(next - 1, first);
   const demand: Demand = sheet.demand[next]!;
   const begins = demand === Demand.Line && tokens.onNewLine(t);
   // What stands beside the token before it, as behind a sign, does so with its comment.

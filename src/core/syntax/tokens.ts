@@ -141,6 +141,12 @@ export class TokenTable {
     return t;
   }
 
+  /** The token with which the line begins on which token `t` does, or token `least` where that stands on it. */
+  lineFirst(t: number, least = 0): number {
+    while (t > least && !this.onNewLine(t)) t--;
+    return t;
+  }
+
   /** The last token before `t` that the grammar sees; -1 where there is none. */
   grammarBefore(t: number): number {
     let before = t - 1;

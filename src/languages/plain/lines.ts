@@ -23,9 +23,7 @@ export class CodeLines {
 
   /** The line before that of token `head`, or -1. */
   before(head: number): number {
-    let before = head - 1;
-    while (before > 0 && !this.tokens.onNewLine(before)) before--;
-    return before;
+    return this.tokens.lineFirst(head - 1);
   }
 
   /** The same, leaving aside what says nothing of the depth of code: comments and lines for a preprocessor. */

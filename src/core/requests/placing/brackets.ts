@@ -1,8 +1,8 @@
 import type { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
 import type { TokenTable } from "../../syntax/tokens.js";
-import { lineColumn } from "../../text/width.js";
 import type { MovedLine } from "./moved.js";
+import { columnOf } from "./places.js";
 
 /**
  * The column of the line that token t begins, judged by brackets alone, for what layouts leave as it is:
@@ -117,6 +117,3 @@ export function openBrackets(
     return open.at(-1);
   });
 }
-
-const columnOf = (tokens: TokenTable, t: number, style: Style): number =>
-  lineColumn(tokens.text, tokens.start(t), style.tabWidth);

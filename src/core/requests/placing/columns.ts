@@ -3,8 +3,9 @@ import { Demand, ROOT, type Sheet } from "../../layout/sheet.js";
 import { solve } from "../../layout/solver/index.js";
 import { forceLine } from "../../layout/trivia.js";
 import type { Style } from "../../style/style.js";
-import { lineColumn, whiteOf } from "../../text/width.js";
+import { whiteOf } from "../../text/width.js";
 import { demands } from "../document.js";
+import { columnOf } from "./places.js";
 
 /** Where a line goes. */
 export interface Depth {
@@ -68,18 +69,17 @@ function carriesOn(
   { notation, typing }: Language,
   t: number,
   column: number,
-  { tabWidth }: Style,
+  style: Style,
 ): boolean {
   const { tokens, frames } = sheet;
   // A block's brace, or a word that goes on with a construct, stands below what it goes on with.
   if ((notation.block && tokens.is(t, notation.block[0])) || typing.words.has(tokens.textOf(t)))
     return false;
-  let head = t - 1;
-  while (head > 0 && !tokens.onNewLine(head)) head--;
+  const head = tokens.lineFirst(t - 1);
   const owner = sheet.owner[t]!;
   return (
     head >= 0
-    && lineColumn(tokens.text, tokens.start(head), tabWidth) === column
+    && columnOf(tokens, head, style) === column
     && (owner === ROOT || frames.begin(owner) <= head)
   );
 }

@@ -8,10 +8,10 @@ import { bracketAround, bracketColumn } from "./brackets.js";
 import { lineDepths, type Depth } from "./columns.js";
 import type { Context } from "../typing/context.js";
 import { clearOfBody, openerColumn } from "../typing/header.js";
-import { tokenAt } from "./places.js";
-import { previousColumn, readLine } from "./lines.js";
+import { columnOf, tokenAt } from "./places.js";
+import { readLine } from "./lines.js";
 import { siblingBelow } from "./siblings.js";
-import { isUnbalanced, depthByColumns } from "./unbalanced.js";
+import { depthByColumns } from "./unbalanced.js";
 
 /** A word that stands for whatever may come next. */
 export const PLACEHOLDER = "x";
@@ -73,14 +73,11 @@ export function depthAfter(
     }
     const read = readLine(language, before, after);
     if (read === undefined) continue;
-    // An end tag of a page finds the tag of its name.
-    if (
-      below !== undefined
-      && (!head.startsWith("</") || language.notation.block !== undefined)
-      && isUnbalanced(language, read, before, head + below, style)
-    ) {
+    if (below !== undefined) {
       const within = (text: string): DepthAfter => depthAfter(language, text, line, rests, style);
-      return depthByColumns(language, before, own.trimStart(), below, style, read, within);
+      const placed = { before, head, own: own.trimStart(), below };
+      const depth = depthByColumns(language, placed, style, read, within);
+      if (depth !== undefined) return depth;
     }
     const next = closes ? -1 : tokenAt(read.syntax, before.length + own.length + 1);
     const asked = next < 0 ? [read.token] : [read.token, next];
@@ -125,7 +122,7 @@ function goesOnColumn(
   if (start < 0) return undefined;
   const [own, whole] = lineDepths(language, syntax, style, [t, start], false);
   return own && whole
-    ? lineColumn(tokens.text, tokens.start(start), style.tabWidth) + own.column - whole.column
+    ? columnOf(tokens, start, style) + own.column - whole.column
     : undefined;
 }
 
@@ -222,3 +219,11 @@ function isCarried(
 /** Whether a line that begins so closes what is innermost open; a tag may end in two ways. */
 const beginsWith = (closers: string, line: string): boolean =>
   closers.startsWith(line) || (line === ">" && closers.startsWith("/>"));
+
+/** The column of the last line that is not blank, one step in where it ends with an opening bracket. */
+function previousColumn(signs: Signs, before: string, style: Style): number {
+  const text = before.trimEnd();
+  const line = text.slice(startOfLine(text, text.length));
+  const column = lineColumn(line, 0, style.tabWidth);
+  return signs.endsOpen(line) ? column + style.indentSize : column;
+}

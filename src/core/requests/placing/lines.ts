@@ -1,8 +1,5 @@
 import type { Language, Syntax } from "../../language.js";
-import type { Signs } from "../../notation.js";
-import type { Style } from "../../style/style.js";
 import { NONE } from "../../syntax/tree.js";
-import { lineColumn, startOfLine } from "../../text/width.js";
 import { tokenAt } from "./places.js";
 
 /** A line, and the text with which it is read. */
@@ -25,12 +22,4 @@ export function readLine(language: Language, before: string, after: string): Rea
     node = tree.childAt(node, token);
   }
   return { syntax, token, parses: node === NONE };
-}
-
-/** The column of the last line that is not blank, one step in where it ends with an opening bracket. */
-export function previousColumn(signs: Signs, before: string, style: Style): number {
-  const text = before.trimEnd();
-  const line = text.slice(startOfLine(text, text.length));
-  const column = lineColumn(line, 0, style.tabWidth);
-  return signs.endsOpen(line) ? column + style.indentSize : column;
 }

@@ -1,8 +1,9 @@
 import type { Signs } from "../../notation.js";
+import { once } from "../../once.js";
 import type { Style } from "../../style/style.js";
 import type { TokenTable } from "../../syntax/tokens.js";
-import { lineColumn } from "../../text/width.js";
 import { bracketAround } from "./brackets.js";
+import { columnOf } from "./places.js";
 
 /** What comes after the sign of a tag. */
 const TAG_NAME = /^[\w$>]/;
@@ -29,7 +30,7 @@ export class OpenColumns {
     private readonly style: Style,
     private readonly signs: Signs,
   ) {
-    this.above = this.lineStart(token - 1);
+    this.above = tokens.lineFirst(token - 1);
     this.stands = this.columnOf(this.above);
   }
 
@@ -37,13 +38,13 @@ export class OpenColumns {
    * The column of the bracket that the line closes: of those that are open the innermost on the line above, or less deep
    * than that is. Where none is left it is the bracket itself that is missing.
    */
-  closed(): number {
+  readonly closed = once((): number => {
     const { above, stands } = this;
     const open = this.open();
     for (let last = open.pop(); last !== undefined; last = open.pop())
       if (last.token >= above || last.column < stands) return last.column;
     return Math.max(0, stands - this.style.indentSize);
-  }
+  });
 
   /**
    * The column of the tag that the line's end tag closes: of the line nearest above that stands less deep and begins with one,
@@ -62,7 +63,7 @@ export class OpenColumns {
   /** Whether the line above begins with a tag, or ends one, and closes none. */
   opensTag(): boolean {
     const { above, token, tokens } = this;
-    if (above < 0 || !this.beginsTag(above)) return false;
+    if (!this.beginsTag(above)) return false;
     for (let t = above; t < token; t++)
       if (tokens.is(t, "/") && (tokens.is(t - 1, "<") || tokens.is(t + 1, ">"))) return false;
     return true;
@@ -71,7 +72,7 @@ export class OpenColumns {
   /** Whether the line above begins with an end tag. */
   endsTag(): boolean {
     const { above, tokens } = this;
-    return above >= 0 && tokens.is(above, "<") && tokens.is(above + 1, "/");
+    return tokens.is(above, "<") && tokens.is(above + 1, "/");
   }
 
   private beginsTag(t: number): boolean {
@@ -95,7 +96,7 @@ export class OpenColumns {
     return (
       this.columnOf(opener) !== this.stands
       || (outer >= 0
-        && outer < this.lineStart(opener)
+        && outer < tokens.lineFirst(opener)
         && this.columnOf(outer) >= this.stands)
     );
   }
@@ -122,16 +123,8 @@ export class OpenColumns {
     return open;
   }
 
-  /** The token that begins the line on which token t begins. */
-  private lineStart(t: number): number {
-    while (t > 0 && !this.tokens.onNewLine(t)) t--;
-    return t;
-  }
-
   /** The column of the line on which token t begins; 0 for none. */
   private columnOf(t: number): number {
-    return t < 0
-      ? 0
-      : lineColumn(this.tokens.text, this.tokens.start(t), this.style.tabWidth);
+    return t < 0 ? 0 : columnOf(this.tokens, t, this.style);
   }
 }

@@ -1,5 +1,7 @@
 import type { Language, Syntax } from "../../language.js";
-import { TokenFlag } from "../../syntax/tokens.js";
+import type { Style } from "../../style/style.js";
+import { TokenFlag, type TokenTable } from "../../syntax/tokens.js";
+import { lineColumn } from "../../text/width.js";
 
 /** The token that begins at `offset`, or -1. */
 export function tokenAt({ tokens }: Syntax, offset: number): number {
@@ -20,3 +22,10 @@ export function isInText({ typing }: Language, syntax: Syntax, offset: number): 
   const t = tokenAround(syntax, offset);
   return t >= 0 && !syntax.tokens.isTrivia(t) && typing.isProse?.(syntax, t) !== true;
 }
+
+/** The column of the line on which token t begins. */
+export const columnOf = (
+  tokens: TokenTable,
+  t: number,
+  { tabWidth }: Pick<Style, "tabWidth">,
+): number => lineColumn(tokens.text, tokens.start(t), tabWidth);

@@ -1,9 +1,10 @@
 import { Signs } from "../../notation.js";
 import { Demand, FrameFlag, Mark, ROOT, type Sheet } from "../../layout/sheet.js";
 import type { Style } from "../../style/style.js";
-import { lineColumn, whiteOf } from "../../text/width.js";
+import { whiteOf } from "../../text/width.js";
 import { addsUp } from "./brackets.js";
 import { depthsIn, type Depth } from "./columns.js";
+import { columnOf } from "./places.js";
 import type { Context } from "../typing/context.js";
 import { demands } from "../document.js";
 import type { Site } from "./site.js";
@@ -36,7 +37,7 @@ export function siblingBelow(
   const sign = lines.slice(tokens.start(t), tokens.start(t) + 2);
   if (signs.beginsClosing(sign) || sign.charCodeAt(0) === signs.leader) return undefined;
   if (language.typing.margin?.(text, undefined) === true) return undefined;
-  const stands = lineColumn(tokens.text, tokens.start(t), style.tabWidth);
+  const stands = columnOf(tokens, t, style);
   // What does not add up may go on below with what was taken from here.
   if (stands === column || unbalanced || !addsUp(tokens, signs)) return undefined;
   if (language.typing.addsUp?.(tokens) === false) return undefined;
@@ -61,7 +62,7 @@ export function siblingBelow(
 }
 
 /** Whether the siblings after token t stand in its column: else it is the odd one, or goes on with what is missing. */
-function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Style): boolean {
+function standsAlike(sheet: Sheet, t: number, column: number, style: Style): boolean {
   const { tokens } = sheet;
   let found = 0;
   for (let next = t + 1; next < tokens.count && found < 8; next++) {
@@ -69,7 +70,7 @@ function standsAlike(sheet: Sheet, t: number, column: number, { tabWidth }: Styl
     const demand: Demand = sheet.demand[next]!;
     const stays = demand === Demand.AsWritten || demand === Demand.Fixed;
     if (stays || sheet.is(next, Mark.Dedent) || tokens.isTrivia(next)) continue;
-    if (lineColumn(tokens.text, tokens.start(next), tabWidth) !== column) return false;
+    if (columnOf(tokens, next, style) !== column) return false;
     found++;
   }
   return true;
@@ -91,5 +92,5 @@ function goesOn(sheet: Sheet, t: number, column: number, style: Style, signs: Si
     f = sheet.frames.parent(f);
   }
   const begin = Math.max(0, sheet.frames.begin(outer) - 1);
-  return column > lineColumn(tokens.text, tokens.start(begin), style.tabWidth);
+  return column > columnOf(tokens, begin, style);
 }

@@ -8,30 +8,21 @@ import { addsUp } from "./brackets.js";
 import { lineDepths, type Depth } from "./columns.js";
 import { readLine, type Read } from "./lines.js";
 import { OpenColumns } from "./open-columns.js";
+import { columnOf } from "./places.js";
 
 /** A depth, and whether the line parses there. */
 interface Judged extends Depth {
   readonly parses: boolean;
 }
 
-/** Whether a text does not add up around a line: `below` is what comes after `before`, with what stands on the line. */
-export function isUnbalanced(
-  language: Language,
-  read: Read,
-  before: string,
-  below: string,
-  style: Style,
-): boolean {
-  const { syntax: { tokens, unbalanced }, parses } = read;
-  if (unbalanced) return true;
-  const signs = Signs.of(language.notation);
-  const columns = new OpenColumns(tokens, read.token, style, signs);
-  const isOdd = below.startsWith("</")
-    ? columns.closedTag() !== undefined
-    : signs.beginsClosing(below)
-    ? columns.closesOther()
-    : !parses || columns.isStrayAbove();
-  return isOdd && !addsUp(language.parse(before + below).tokens, signs);
+/** A line and the text around it. */
+interface Line {
+  readonly before: string;
+  /** What the line holds, its indentation apart. */
+  readonly head: string;
+  /** That with what makes a whole construct of it; a word for a line that is empty yet. */
+  readonly own: string;
+  readonly below: string;
 }
 
 /**
@@ -45,39 +36,43 @@ export function isUnbalanced(
  *
  * Where it does not parse so, what holds it may by itself.
  *
- * @param line what is on the line, its indentation apart.
  * @param read the line without what stands below.
  * @param within the depth that it has in a part of `before`, by what stands before it only.
+ * @returns undefined where the text adds up.
  */
 export function depthByColumns(
   language: Language,
-  before: string,
-  line: string,
-  below: string,
+  line: Line,
   style: Style,
-  { syntax: { tokens }, token }: Read,
+  read: Read,
   within: (before: string) => Judged,
-): Judged {
+): Judged | undefined {
+  const { before, head, own, below } = line;
+  const { syntax: { tokens }, token } = read;
+  // An end tag of a page finds the tag of its name.
+  const isEndTag = head.startsWith("</");
+  if (isEndTag && language.notation.block === undefined) return undefined;
   const signs = Signs.of(language.notation);
   const columns = new OpenColumns(tokens, token, style, signs);
+  if (!isUnbalanced(language, line, read, columns)) return undefined;
+  const tag = isEndTag ? columns.closedTag() : undefined;
+  if (tag !== undefined) return { column: tag, parses: true };
   const last = tokens.grammarBefore(token);
   const sign = last < columns.above ? "" : tokens.textOf(last);
-  const closes = signs.beginsClosing(line);
-  const tag = line.startsWith("</") ? columns.closedTag() : undefined;
-  if (tag !== undefined) return { column: tag, parses: true };
+  const closes = signs.beginsClosing(own);
   const column = closes
     ? columns.closed()
     : columns.stands + (signs.opens(sign) || columns.opensTag() ? style.indentSize : 0);
   for (const stands of closes ? [column] : [column, column + style.indentSize]) {
     const white = whiteAt(signs, before, stands, style);
-    const read = readLine(language, before, white + line + below);
-    if (read?.parses !== true) continue;
-    const [depth] = lineDepths(language, read.syntax, style, [read.token]);
+    const there = readLine(language, before, white + own + below);
+    if (there?.parses !== true) continue;
+    const [depth] = lineDepths(language, there.syntax, style, [there.token]);
     if (depth === undefined) continue;
     // Below a whole statement the next one stands as that does.
     const isNext = !(signs.completes(sign) || columns.endsTag())
       || depth.column === column
-      || depth.column === unitColumn(language, read.syntax, last, style);
+      || depth.column === unitColumn(language, there.syntax, last, style);
     return isNext ? { ...depth, parses: true } : { column, parses: true };
   }
   if (!closes && !signs.endsPart(sign)) {
@@ -89,16 +84,34 @@ export function depthByColumns(
   return { column, parses: false };
 }
 
+/** Whether a text does not add up around a line. */
+function isUnbalanced(
+  language: Language,
+  { before, head, below }: Line,
+  { syntax, parses }: Read,
+  columns: OpenColumns,
+): boolean {
+  if (syntax.unbalanced) return true;
+  const signs = Signs.of(language.notation);
+  const text = head + below;
+  const isOdd = text.startsWith("</")
+    ? columns.closedTag() !== undefined
+    : signs.beginsClosing(text)
+    ? columns.closesOther()
+    : !parses || columns.isStrayAbove();
+  return isOdd && !addsUp(language.parse(before + text).tokens, signs);
+}
+
 /** The column of the statement that ends with token t; undefined where none does. */
 function unitColumn(
   { isUnit }: Language,
   { tokens, tree }: Syntax,
   t: number,
-  { tabWidth }: Style,
+  style: Style,
 ): number | undefined {
   for (let node = tree.root; node !== NONE; node = tree.childAt(node, t))
     if (isUnit(tree.kind(node)) && tree.end(node) === t + 1)
-      return lineColumn(tokens.text, tokens.start(tree.first(node)), tabWidth);
+      return columnOf(tokens, tree.first(node), style);
   return undefined;
 }
 
@@ -125,9 +138,10 @@ function* excerptsAround(
     end = start - 1;
     const column = lineColumn(row, 0, tabWidth);
     if (row.trim() === "" || column >= least) continue;
-    const isOuter = least < Infinity || signs.endsOpen(row);
+    const isLast = least === Infinity;
     least = column;
-    if (!isOuter) continue;
+    // The line right above holds the next one only where it opens something.
+    if (isLast && !signs.endsOpen(row)) continue;
     found++;
     const text = before.slice(start);
     if (!parse(`${text}\n${typing.closers(text)}`).unbalanced) yield { text, column };

@@ -2,8 +2,8 @@ import type { Language, Syntax } from "../../language.js";
 import { Signs } from "../../notation.js";
 import type { Style } from "../../style/style.js";
 import { NONE } from "../../syntax/tree.js";
-import { lineColumn } from "../../text/width.js";
 import { bracketAround } from "../placing/brackets.js";
+import { columnOf } from "../placing/places.js";
 
 /**
  * The column of a line that goes on with a header's brackets: one more step where the header's body would
@@ -29,7 +29,7 @@ export function clearOfBody(
   const opener = bracketAround(tokens, t, Signs.of(language.notation));
   // Behind a bracket that ends its line the closer gets a line of its own, clear of the body.
   if (opener < header || tokens.onNewLine(tokens.skipTrivia(opener + 1))) return column;
-  const body = lineColumn(tokens.text, tokens.start(header), style.tabWidth) + style.indentSize;
+  const body = columnOf(tokens, header, style) + style.indentSize;
   return column === body ? column + style.indentSize : column;
 }
 
@@ -57,20 +57,22 @@ function headerAround({ typing, isUnit, sequence }: Language, { tree }: Syntax, 
 export function openerColumn(
   { notation }: Language,
   { tokens }: Syntax,
-  { indentSize, tabWidth }: Style,
+  style: Style,
   t: number,
 ): number | undefined {
   const signs = Signs.of(notation);
   const opener = bracketAround(tokens, t, signs);
   if (opener < 1 || !signs.closes(tokens.textOf(t))) return undefined;
-  const line = lineColumn(tokens.text, tokens.start(opener), tabWidth);
+  const line = columnOf(tokens, opener, style);
   if (tokens.onNewLine(opener)) return line;
   const lead = tokens.textOf(opener - 1);
   if (!tokens.onNewLine(opener - 1) || lead.length !== 1 || !signs.isLead(lead.charCodeAt(0)))
     return undefined;
   const column = line + tokens.start(opener) - tokens.start(opener - 1);
   const inner = opener + 1 < t && tokens.onNewLine(opener + 1)
-    ? lineColumn(tokens.text, tokens.start(opener + 1), tabWidth)
+    ? columnOf(tokens, opener + 1, style)
     : -1;
-  return inner === column + indentSize && inner !== line + indentSize ? column : undefined;
+  return inner === column + style.indentSize && inner !== line + style.indentSize
+    ? column
+    : undefined;
 }
