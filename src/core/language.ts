@@ -46,7 +46,7 @@ export interface IndentedBlocks {
    * The column of a line within the bracket that `text` leaves open, where rows like its tell one, or the language does;
    * undefined for that of the layout.
    */
-  rowColumn?(text: string, style: Style): number | undefined;
+  rowColumn?(text: string, style: Style, below: string): number | undefined;
   /** The column to which a word that goes on with an earlier line goes back; undefined where it may stay. */
   wordColumn(text: string, word: string, column: number, style: Style): number | undefined;
   /**

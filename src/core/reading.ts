@@ -341,7 +341,9 @@ export class Reading {
     if (root === undefined) return undefined;
     const { unparsed } = this.language;
     const excerpt = Excerpt.of(text, root, focus, { ...options, unparsed });
-    return excerpt.cuts.length > 0 ? excerpt : undefined;
+    const isWhole = excerpt.cuts.length === 0
+      || this.outlined?.lookaheads.some((look) => excerpt.isCutIn(look));
+    return isWhole === true ? undefined : excerpt;
   }
 
   private excerpt(focus: Span, options: ExcerptOptions): View | undefined {

@@ -244,13 +244,14 @@ test.each([
 });
 
 describe("template tongues by width", () => {
-  fixtures("html", [["an island beside the tag of what holds it stays there", `
+  fixtures("html", [["an island beside the tag of what holds it has a line of its own", `
     <ul>{% for tide in tides %}
     <li>{{ tide }}</li>
     {% endfor %}</ul>
     `, `
-    <ul>{% for tide in tides %}
-      <li>{{ tide }}</li>
+    <ul>
+      {% for tide in tides %}
+        <li>{{ tide }}</li>
       {% endfor %}
     </ul>
     `], ["a value is a word, also where it comes to have a line for itself", `

@@ -271,7 +271,14 @@ describe("rows under the first item, while they are typed", () => {
     ["where those above stand so", `${ALIGNED}berths = [north,|`, "berths = [north,\n          |"],
     ["in a header too", `${ALIGNED}def moor(ferry,|`, "def moor(ferry,\n         |"],
     ["in front of a loop", `${ALIGNED}berths = [a.b()|`, "berths = [a.b()\n          |"],
-    ["but not behind an operator", `${ALIGNED}berths = [low +|`, "berths = [low +\n    |"],
+    ["behind an operator", `${ALIGNED}berths = [low +|`, "berths = [low +\n          |"],
+    ["where none stand above", "berths = [north,|", "berths = [north,\n          |"],
+    [
+      "behind a part of a text",
+      'berths = price("north"\n               "south",|',
+      'berths = price("north"\n               "south",\n               |',
+    ],
+    ["but not in a condition", `${ALIGNED}if (low and|`, "if (low and\n        |"],
     ["nor behind the opener", `${ALIGNED}berths = [|`, "berths = [\n    |"],
     [
       "nor where the nearest hang",
@@ -279,7 +286,13 @@ describe("rows under the first item, while they are typed", () => {
       "a = price(b,\n    c)\nberths = [north,\n    |",
     ],
   ])("%s", (_name, before, after) => {
-    expect(typed("python", before, "\n")).toBe(ALIGNED + after);
+    const above = before.startsWith(ALIGNED) ? ALIGNED : "";
+    expect(typed("python", before, "\n")).toBe(above + after);
+  });
+  test("nor where those below hang", () => {
+    const below = "\nfare = price(adults,\n    children)\n";
+    expect(typed("python", `berths = [north,|${below}`, "\n"))
+      .toBe(`berths = [north,\n    |${below}`);
   });
 });
 

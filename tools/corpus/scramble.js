@@ -147,7 +147,9 @@ function htmlGaps(tokens, tree) {
   return (t, gap, before, after) => {
     if (fixed[t] === 1 || /^[<=]/.test(after + before) === false && gap === "") return "fixed";
     if (isMoved(after, tokens, t)) return "fixed";
-    const isIsland = /^(?:\{%|\{\{[#/^]|<%)/.test(after) || /(?:%\}|\}\}|%>)$/.test(before);
+    // The lines of an island stand to its first one as their author left them.
+    if (/^(?:\{[{%]|<[%?])[^]*\n/.test(after)) return "fixed";
+    const isIsland = /^(?:\{%|\{\{|<[%?])/.test(after) || /(?:%\}|\}\}|[%?]>)$/.test(before);
     if (isIsland && gap.includes("\n")) return "line";
     if (tokens.isTrivia(t) || tokens.isTrivia(t - 1) || /^<!--/.test(after) || /-->$/.test(before))
       return gap.includes("\n") ? "line" : "fixed";

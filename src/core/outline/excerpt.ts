@@ -100,6 +100,11 @@ export class Excerpt {
     return false;
   }
 
+  /** Whether a stretch of the whole text that begins in it goes on in what was cut. */
+  isCutIn({ from, to }: Span): boolean {
+    return this.holds(from) && this.place(to) - this.place(from) < to - from;
+  }
+
   /** Where an offset of the whole text stands in the excerpt; what was cut counts as its end. */
   place(offset: number): number {
     return placeOf(this.pieces, this.places, offset);

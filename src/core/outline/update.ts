@@ -61,8 +61,8 @@ export function updateOutline(
     size = excerpt.text.length;
     // What was looked over and settled otherwise may settle otherwise now.
     const { core } = excerpt;
-    if (lookaheads.some((look) => look.from < core.from && look.to >= change.from))
-      return undefined;
+    const reaches = (look: Span): boolean => look.from < core.from && look.to >= change.from;
+    if (lookaheads.some((look) => reaches(look) || excerpt.isCutIn(look))) return undefined;
     const update = new Update(reader, excerpt, newText, change, byColumns);
     const outline = update.run();
     if (outline !== undefined) {

@@ -3,9 +3,9 @@ import { FAR, besideWord, wholeLines, withinLine } from "../../core/regions/plac
 import type { Region } from "../../core/regions/region.js";
 import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { LineStarts } from "../../core/text/width.js";
-import { Step, islandStep } from "../html/islands.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
+import { Step, bracesStep } from "../html/tongues.js";
 
 /** A value between `<%=`, `<%#` or `<%:` and `%>`, or statements between `<%` and `%>`. */
 const ISLAND = /<%(?<sign>[=:#]|(?![@$-]))(?<code>[^]*?)%>/g;
@@ -48,11 +48,11 @@ function* islands(lines: LineStarts, from: number, to: number): Iterable<Region>
   // What nothing ends is not looked through again from each beginning.
   const last = word.lastIndexOf("%>");
   if (last < 0) return;
-  for (const { 0: island, index, groups } of word.slice(0, last + 2).matchAll(ISLAND)) {
+  for (const { index, groups } of word.slice(0, last + 2).matchAll(ISLAND)) {
     const { sign, code } = groups as { sign: string; code: string };
     const start = from + index + "<%".length + sign.length;
     const region = sign === ""
-      ? statements(lines, start, code, islandStep(island))
+      ? statements(lines, start, code, bracesStep(code))
       : value(lines, from + index, start, code);
     if (region !== undefined) yield region;
   }

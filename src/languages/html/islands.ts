@@ -1,124 +1,19 @@
 import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { BLOCK, VOID } from "./elements.js";
+import { BLOCK, FIXED, VOID } from "./elements.js";
 import { T } from "./kinds.js";
-import { LITERAL, literalEnd } from "./literal.js";
-
-/** Words of the tongues that end a block or go on with it, as they are typed, each with what makes an island of it. */
-export const ISLAND_WORDS: readonly (readonly [word: string, rests: readonly string[]])[] = [
-  ...["{%", "{%-"].flatMap((begin) => (
-    [
-      ...["if", "for", "unless", "case", "block", "with", "macro", "call", "filter", "raw"].map(
-        (name) => `end${name}`,
-      ),
-      ...["else", "elif", "elsif", "when"],
-    ].map((word) => [`${begin} ${word}`, [" %}"]] as const)
-  )),
-  ["{{/", ["x}}"]],
-  ["{{else", ["}}"]],
-  ["<% }", [" %>"]],
-  ["<%}", ["%>"]],
-];
-
-/** What an island of another tongue does to the depth of what follows it. */
-export const enum Step {
-  None,
-  Opens,
-  Closes,
-  /** It closes what was open, and opens again: `else`. */
-  GoesOn,
-  /** What follows it stands deeper, up to the next one or to the end of what is open: `case 1:`. */
-  Label,
-}
+import { literalEnd } from "./literal.js";
+import { NO_EFFECT, Step, isPair, islandCloser, islandEffect, type Effect } from "./tongues.js";
 
 /** What code between markup does to depth. */
 export interface Code {
-  stepOf(tokens: TokenTable, t: number): Step;
+  effectOf(tokens: TokenTable, t: number): Effect;
   /** Whether token t takes part in the nesting of blocks. */
   nests(tokens: TokenTable, t: number): boolean;
   /** Whether token t has a line for itself, or with other code. */
   isLone(tokens: TokenTable, t: number): boolean;
   /** What closes the block that an island opens. */
   closerOf(island: string): string;
-}
-
-/** A tongue whose words tell depth. */
-export interface Tongue {
-  /** What an island is: the first group is what it says. */
-  readonly island: RegExp;
-  readonly opens: RegExp;
-  readonly closes: RegExp;
-  readonly goesOn: RegExp;
-  /** The island that closes what one opens that says something. */
-  closer(said: string): string;
-}
-
-/** What blocks of `{% %}` are called that hold markup. */
-const FLOW =
-  "if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw"
-  + `|comment|trans(?!\\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox`;
-
-/** The tongues that pages hold most, by data: `{% if %}…{% endif %}` and `{{#if}}…{{/if}}`. */
-export const TONGUES: readonly Tongue[] = [
-  {
-    island: /^\{%[-~]?\s*([^]*?)\s*[-~]?%\}$/,
-    opens: new RegExp(`^(?:${FLOW}|${LITERAL})\\b`),
-    closes: /^end\w*/,
-    goesOn: /^(?:else|elif|elseif|elsif|when|empty|plural)\b/,
-    closer: (said) => `{% end${/^\w+/.exec(said)?.[0] ?? ""} %}`,
-  },
-  {
-    island: /^\{\{\{?~?\s*([^]*?)\s*~?\}?\}\}$/,
-    opens: /^[#^]\s*[\w$@./-]+/,
-    closes: /^\//,
-    goesOn: /^(?:else\b|\^$)/,
-    closer: (said) => `{{/${/^[#^]\s*([\w$@./-]+)/.exec(said)?.[1] ?? ""}}}`,
-  },
-];
-
-/** How many brackets a piece of code opens and closes, texts and comments apart; `closer` is what closes `opener`. */
-export function bracketsIn(
-  code: string,
-  opener: string,
-  closer: string,
-): { opens: number; closes: number } {
-  let [opens, closes] = [0, 0];
-  const plain = code.replace(
-    /\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"|"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'/g,
-    "",
-  );
-  for (const sign of plain) {
-    if (sign === opener) opens++;
-    else if (sign === closer && opens > 0) opens--;
-    else if (sign === closer) closes++;
-  }
-  return { opens, closes };
-}
-
-/** What an island between `<%` and `%>` does: its braces may close in another one. */
-function codeStep(island: string): Step {
-  const code = /^<%(?![@=:#$-])([^]*?)%>$/.exec(island)?.[1];
-  return code === undefined ? Step.None : bracesStep(code);
-}
-
-/** What a piece of code does whose braces do not add up. */
-export function bracesStep(code: string): Step {
-  const { opens, closes } = bracketsIn(code, "{", "}");
-  if (opens === 0 && closes === 0) return Step.None;
-  if (opens > 0 && closes > 0) return Step.GoesOn;
-  return opens > 0 ? Step.Opens : Step.Closes;
-}
-
-/** What one island does; `None` for all other text. */
-export function islandStep(text: string): Step {
-  for (const { island, opens, closes, goesOn } of TONGUES) {
-    const said = island.exec(text)?.[1];
-    if (said === undefined) continue;
-    if (closes.test(said)) return Step.Closes;
-    if (goesOn.test(said)) return Step.GoesOn;
-    return opens.test(said) ? Step.Opens : Step.None;
-  }
-  return codeStep(text);
 }
 
 /** The head of a block as long as `length`, at least four, as scripts and style sheets know it. */
@@ -178,26 +73,20 @@ function isIsland(word: string): boolean {
 }
 
 /** What the islands in a word of a page do: one may close what another one opens. */
-function wordStep(word: string): Step {
-  let [depth, least] = [0, 0];
+function wordEffect(word: string): Effect {
+  const open: string[] = [];
+  let closed = 0;
+  let ends: string | undefined;
   for (const { island } of islandsIn(word)) {
-    const step = islandStep(island);
-    if (step === Step.Closes) depth--;
-    least = Math.min(least, step === Step.GoesOn ? depth - 1 : depth);
-    if (step === Step.Opens) depth++;
+    const effect = islandEffect(island);
+    if (effect.step === Step.Opens) open.push(effect.begins);
+    else if (effect.step !== Step.None && open.length === 0) ends ??= effect.ends;
+    if (effect.step === Step.Closes && open.pop() === undefined) closed++;
   }
-  if (depth > 0) return Step.Opens;
-  if (depth < 0) return Step.Closes;
-  return least < 0 ? Step.GoesOn : Step.None;
-}
-
-/** The island that closes what another one opens. */
-function closerOf(word: string): string {
-  for (const { island, closer } of TONGUES) {
-    const said = island.exec(word)?.[1];
-    if (said !== undefined) return closer(said);
-  }
-  return "<% } %>";
+  if (open.length === 0 && ends === undefined) return NO_EFFECT;
+  const depth = open.length - closed;
+  const step = depth > 0 ? Step.Opens : depth < 0 ? Step.Closes : Step.GoesOn;
+  return { step, ends: ends ?? "", begins: open.at(-1) ?? "" };
 }
 
 const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
@@ -215,7 +104,7 @@ function mayHoldIsland(tokens: TokenTable, t: number): boolean {
 
 /** Whether token t is nothing but islands, and tells of depth where it has a line for itself. */
 export const isStep = (tokens: TokenTable, t: number): boolean =>
-  ISLANDS.stepOf(tokens, t) !== Step.None && isIsland(tokens.textOf(t));
+  ISLANDS.effectOf(tokens, t).step !== Step.None && isIsland(tokens.textOf(t));
 
 /** The name of the block whose start or end tag begins at token t; "" for none. */
 function blockAt(tokens: TokenTable, t: number): string {
@@ -225,20 +114,35 @@ function blockAt(tokens: TokenTable, t: number): string {
   return BLOCK.has(name) ? name : "";
 }
 
-/** Whether a block ends right before token t. */
-function endsBlock(tokens: TokenTable, t: number): boolean {
+/** Whether token t begins an element, or a block of another tongue, that holds lines deeper than its own. */
+export function holdsLines(tokens: TokenTable, t: number): boolean {
+  const name = blockAt(tokens, t);
+  if (name === "") return ISLANDS.effectOf(tokens, t).step === Step.Opens && standsAlone(tokens, t);
+  return tokens.kind(t) as T === T.TagStart && !VOID.has(name) && !FIXED.has(name);
+}
+
+/** Whether a block ends right before token t, or begins there and holds the block that token t opens. */
+function isBehindBlock(tokens: TokenTable, t: number): boolean {
   let tag = t - 1;
   let kind: T = tokens.kind(tag);
   if (kind !== T.TagEnd && kind !== T.EmptyTagEnd) return false;
   do kind = tokens.kind(--tag);
   while (tag > 0 && kind !== T.TagStart && kind !== T.EndTagStart);
   const name = blockAt(tokens, tag);
-  return kind === T.EndTagStart ? name !== "" : VOID.has(name);
+  if (kind === T.EndTagStart) return name !== "";
+  if (VOID.has(name)) return true;
+  const isBefore = t + 1 < tokens.count && (tokens.kind(t + 1) as T) !== T.EndTagStart;
+  return (
+    name !== ""
+    && !FIXED.has(name)
+    && isBefore
+    && ISLANDS.effectOf(tokens, t).step === Step.Opens
+  );
 }
 
-/** Whether token t begins a line, or comes to as a block ends before it. */
+/** Whether token t begins a line, or comes to as a block ends or begins before it. */
 export const beginsOwnLine = (tokens: TokenTable, t: number): boolean =>
-  tokens.onNewLine(t) || (t > 0 && endsBlock(tokens, t));
+  tokens.onNewLine(t) || (t > 0 && isBehindBlock(tokens, t));
 
 /** Whether a line ends before token t, or comes to as a block begins or ends with it. */
 export const endsOwnLine = (tokens: TokenTable, t: number): boolean =>
@@ -265,22 +169,30 @@ export const isLoneValue = (tokens: TokenTable, t: number): boolean =>
 
 /** The tongues that stand in pages of any kind: within a line they are words. */
 export const ISLANDS: Code = {
-  stepOf: (tokens, t) => mayHoldIsland(tokens, t) ? wordStep(tokens.textOf(t)) : Step.None,
+  effectOf: (tokens, t) => mayHoldIsland(tokens, t) ? wordEffect(tokens.textOf(t)) : NO_EFFECT,
   nests: isLone,
   isLone,
-  closerOf,
+  closerOf: islandCloser,
 };
+
+/** A word that ends blocks which begin with words that may be values as well. */
+const ENDS_WORD = /\{\{-?\s*end\b|<%-?\s*end\b/;
+
+/** Blocks that count where the text has what ends one of them. */
+const WORDY: ReadonlySet<string> = new Set(["{{ end", "<%end"]);
 
 /** Whether each block that code between markup opens is closed, and none besides. */
 export function blocksAddUp(tokens: TokenTable, code: Code): boolean {
-  let open = 0;
-  for (let t = 0; t < tokens.count && open >= 0; t++) {
+  const open: string[] = [];
+  const hasWords = ENDS_WORD.test(tokens.text);
+  for (let t = 0; t < tokens.count; t++) {
     if (tokens.kind(t) as T !== T.Word || !code.nests(tokens, t)) continue;
-    const step = code.stepOf(tokens, t);
-    if (step === Step.Opens) open++;
-    else if (step === Step.Closes) open--;
+    const { step, begins, ends } = code.effectOf(tokens, t);
+    if (step === Step.Opens && (hasWords || !WORDY.has(begins))) open.push(begins);
+    else if (step === Step.Closes && (open.length === 0 || !isPair(open.pop()!, ends)))
+      return false;
   }
-  return open === 0;
+  return open.length === 0;
 }
 
 const ON_ONE_LINE = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'/g;

@@ -35,8 +35,13 @@ export const BEGINS_TONGUE = /\{[{%#]|<[%?]/;
 /** The end tag of an element that holds no markup. */
 const RAW_END = new RegExp(`</(${[...RAW].join("|")})${AFTER_NAME}`, "iy");
 
-/** Those that never stand in one of their own. */
-const NEVER_AGAIN: ReadonlySet<string> = new Set(["{{", "{%", "<%"]);
+/** Those that never stand in one of their own, with what one more would begin with. */
+const NEVER_AGAIN: { readonly [begin: string]: string | undefined } = {
+  "{{": "{{",
+  "{%": "{%",
+  "<%": "<%",
+  "<?": "<?php",
+};
 
 /** The stretches of template tongues in a part of a text, in their order. */
 export const tonguesIn = (text: string, from: number, to: number): Span[] =>
@@ -158,9 +163,10 @@ export class HtmlLexer {
         : text.indexOf(end, from + begin.length);
       if (close >= 0) {
         // One that begins again before it ends is being typed.
-        const again = NEVER_AGAIN.has(begin) ? text.indexOf(begin, from + begin.length) : -1;
+        const sign = NEVER_AGAIN[begin];
+        const again = sign === undefined ? -1 : text.indexOf(sign, from + begin.length);
         if (again >= 0 && again < close) {
-          this.lookaheads.push({ from, to: again + begin.length });
+          this.lookaheads.push({ from, to: again + sign!.length });
           return this.openEnd(begin, from);
         }
         // A sign of a colour, or a brace of prose, ends nothing on another line.

@@ -33,8 +33,8 @@ const FLUSH =
 /** Whether a page, or a part of one, shows that what its head or its body holds stands at their margin. */
 export const leavesAtMargin = (text: string): boolean => FLUSH.test(text);
 
-/** The white space of the next line that holds something, but for an end tag. */
-const BELOW_TAG = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<[^/])/;
+/** The white space of the next line that holds something, but for an end tag, and the tag of a body, which ends a head. */
+const BELOW_TAG = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<(?!\/|body\b))/i;
 
 /**
  * Where the line below a tag stands, so that the one between them stands there too: in the tag's column, or deeper;

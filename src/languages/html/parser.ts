@@ -16,11 +16,12 @@ import {
   VOID,
   elementName,
 } from "./elements.js";
-import { ISLANDS, Step, type Code } from "./islands.js";
+import { ISLANDS, type Code } from "./islands.js";
 import { N, T } from "./kinds.js";
 import { lexHtml, type Components, type Lexed } from "./lexer.js";
 import { pairedTags } from "./pairs.js";
 import { TagParser, endOfTag, type Open } from "./tag-parser.js";
+import { Step, isPair } from "./tongues.js";
 
 /** How a page of another tongue is read. */
 export interface Dialect extends Components {
@@ -38,6 +39,8 @@ export interface OpenElement extends Open {
   readonly control: boolean;
   /** Whether its author wrote it as empty, which says nothing in HTML: `<a id="pier"/>`. */
   readonly isEmpty: boolean;
+  /** The block of another tongue that it is; "" for what is none. */
+  readonly block: string;
 }
 
 /**
@@ -148,7 +151,17 @@ export class HtmlParser extends TagParser<OpenElement> {
       && !BLOCK.has(name)
       && !FIXED.has(name);
     const content = this.at;
-    return { name, first, content, foreign: inside, control, isEmpty, isHalf, isMixed: false };
+    return {
+      name,
+      first,
+      content,
+      foreign: inside,
+      control,
+      isEmpty,
+      isHalf,
+      isMixed: false,
+      block: "",
+    };
   }
 
   protected placeOf(name: string, t: number): number {
@@ -260,11 +273,12 @@ export class HtmlParser extends TagParser<OpenElement> {
   protected override other(t: number): void {
     if (this.tokens.kind(t) !== T.Word) return;
     this.mix();
-    const step = this.code.stepOf(this.tokens, t);
+    const { step, begins, ends } = this.code.effectOf(this.tokens, t);
     if (step === Step.None) return;
     const counts = this.counts(t);
-    if (step === Step.Opens) return this.openCode(counts ? CODE : INLINE, t);
+    if (step === Step.Opens) return this.openCode(counts ? CODE : INLINE, t, begins);
     const { stack, tree } = this;
+    this.endUnpaired(t, ends);
     const top = stack.at(-1);
     const isInline = top?.name === INLINE;
     if (isInline || !counts) {
@@ -278,13 +292,13 @@ export class HtmlParser extends TagParser<OpenElement> {
       this.inside(top.content, t);
       tree.finish(N.CodeBlock, top.first, t);
     }
-    if (step === Step.Label) return this.openCode(LABEL, t);
+    if (step === Step.Label) return this.openCode(LABEL, t, begins);
     const place = stack.map(({ name }) => name).lastIndexOf(CODE);
     const open = stack[place];
     if (open !== undefined && place === stack.length - 1) {
       this.inside(open.content, t);
       if (step === Step.GoesOn) {
-        stack[place] = { ...open, content: t + 1 };
+        stack[place] = { ...open, content: t + 1, block: begins === "" ? open.block : begins };
       } else {
         stack.pop();
         tree.finish(N.CodeBlock, open.first, t + 1);
@@ -299,10 +313,22 @@ export class HtmlParser extends TagParser<OpenElement> {
         else stack.push(one);
       }
     }
-    if (step === Step.GoesOn) this.openCode(CODE, t);
+    if (step === Step.GoesOn) this.openCode(CODE, t, begins);
   }
 
-  private openCode(name: string, t: number): void {
+  /** Ends the blocks of which nothing ends any, within the one that token t ends. */
+  private endUnpaired(t: number, ends: string): void {
+    const { stack } = this;
+    const isPaired = ({ name, block }: OpenElement): boolean =>
+      (name === CODE || name === INLINE) && isPair(block, ends);
+    if (!stack.some(isPaired)) return;
+    for (let top = stack.at(-1)!; isCode(top) && top.name !== LABEL && !isPaired(top);) {
+      this.pop(t);
+      top = stack.at(-1)!;
+    }
+  }
+
+  private openCode(name: string, t: number, block: string): void {
     const foreign = this.stack.at(-1)?.foreign === true;
     if (this.stack.length < DEPTH_LIMIT)
       this.stack.push({
@@ -314,6 +340,7 @@ export class HtmlParser extends TagParser<OpenElement> {
         isEmpty: false,
         isHalf: false,
         isMixed: false,
+        block,
       });
   }
 

@@ -4,11 +4,12 @@ import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
 import { htmlClosers } from "../html/typing/closers.js";
 import { html } from "../html/index.js";
-import { Step, blocksAddUp, bracesStep, bracketsIn, type Code } from "../html/islands.js";
+import { blocksAddUp, type Code } from "../html/islands.js";
 import { T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
 import { parseHtml, type Dialect } from "../html/parser.js";
 import { R, RULES } from "../html/rules.js";
+import { NO_EFFECT, Step, bracesStep, bracketsIn } from "../html/tongues.js";
 import { CODE, lexRazor } from "./lexer.js";
 import { razorRegions } from "./regions.js";
 
@@ -20,10 +21,10 @@ const LABEL = /^(?:case\b[^]*|default\s*):$/;
 
 /** Pieces of code tell depth by their braces, and by the labels of a switch. */
 const BRACES: Code = {
-  stepOf(tokens, t) {
-    if (!tokens.has(t, CODE)) return Step.None;
+  effectOf(tokens, t) {
+    if (!tokens.has(t, CODE)) return NO_EFFECT;
     const word = tokens.textOf(t);
-    return LABEL.test(word) ? Step.Label : bracesStep(word);
+    return { ...NO_EFFECT, step: LABEL.test(word) ? Step.Label : bracesStep(word) };
   },
   nests: (tokens, t) => tokens.has(t, CODE),
   isLone(tokens, t) {
@@ -66,6 +67,11 @@ class RazorLayout extends HtmlLayout {
       if (isMembers) reindentCode(sheet, t);
     }
     super.document();
+  }
+
+  // Braces tell what they hold apart from what stands around them.
+  protected override isAtMargin(): boolean {
+    return false;
   }
 
   protected override isLone(first: number): boolean {

@@ -21,13 +21,13 @@ export async function judge(language, path, before, after) {
       return python.ask(after === undefined ? { before } : { before, after });
     case "json":
     case "jsonc": return jsonVerdict(before, after);
-    case "html":
-      return verdict(pageTree(before), after === undefined ? undefined : () => pageTree(after));
+    case "html": {
+      const page = (text) => pageTree(withoutIslands(text));
+      return verdict(page(before), after === undefined ? undefined : () => page(after));
+    }
     case "aspx": {
-      // Islands are text like any other to the oracle, without their white space.
       const page = (text) => pageTree(
-        text.replace(/<%[^]*?%>/g, (island) =>
-          `[${island.slice(2, -2).replace(/\s+/g, "")}]`.replace(/[<>"'=&]/g, "_"))
+        withoutIslands(text)
           // A control of the server holds nothing where its tag ends itself.
           .replace(
             /<([\w:]+)((?:"[^"]*"|'[^']*'|[^<>"'])*?\brunat\s*=(?:"[^"]*"|'[^']*'|[^<>"'])*?)\/>/g,
@@ -76,6 +76,11 @@ export async function judge(language, path, before, after) {
       );
   }
 }
+
+/** Islands are text like any other to the oracle, without their white space. */
+const withoutIslands = (text) =>
+  text.replace(/<%[^]*?%>|<\?[^]*?\?>|\{%[^]*?%\}|\{\{[^]*?\}\}/g, (island) =>
+    `[${island.slice(2, -2).replace(/\s+/g, "")}]`.replace(/[<>"'=&]/g, "_"));
 
 export const stopOracles = () => python?.stop();
 

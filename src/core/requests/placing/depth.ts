@@ -189,16 +189,16 @@ export function depthAt(
   const { language, style } = context;
   const { blocks } = language.typing;
   const signs = Signs.of(language.notation);
+  const { lines, offset } = context;
+  const below = lines.text.slice(lines.lineEnd(lines.lineAt(offset)));
   const byBlocks =
     blocks?.column(before, style, around)
-    ?? (signs.beginsClosing(line) ? undefined : blocks?.rowColumn?.(before, style));
+    ?? (signs.beginsClosing(line) ? undefined : blocks?.rowColumn?.(before, style, below));
   if (byBlocks !== undefined) return { column: byBlocks };
   // Before the closer of what is surely carried on, more is to come.
   const carried =
     (signs.beginsClosing(line) && isCarried(context, before.trimEnd(), signs))
     || (language.notation.tags === true && line.startsWith(">") && /[<,]\s*$/.test(before));
-  const { lines, offset } = context;
-  const below = lines.text.slice(lines.lineEnd(lines.lineAt(offset)));
   const depth = depthAfter(language, before, carried ? "" : line, rests, style, below);
   return { ...depth, ...siblingBelow(context, depth, around.rest) };
 }

@@ -1,14 +1,23 @@
-import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { Demand, FrameFlag, Mark, ROOT } from "../../../core/layout/sheet.js";
 import { indentFromTag } from "../../../core/layout/tag-line.js";
 import { reindentCode } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
 import type { ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
-import { ISLANDS, beginsOwnLine, endsOwnLine, holdsText, isStep, isValue } from "../islands.js";
+import {
+  ISLANDS,
+  beginsOwnLine,
+  endsOwnLine,
+  holdsLines,
+  holdsText,
+  isStep,
+  isValue,
+} from "../islands.js";
 import { N, T } from "../kinds.js";
 import { leavesAtMargin } from "../margin.js";
 import { R } from "../rules.js";
+import { endOfTag } from "../tag-parser.js";
 import { HtmlItems, Role, type Holder, type Item } from "./items.js";
 
 /** Names by which pages mark what their style sheets show as it stands. */
@@ -81,7 +90,7 @@ export class HtmlLayout extends HtmlItems {
       return sheet.set(end, free || !this.tokens.isApart(end) ? Demand.Join : Demand.Space, R.Tag);
     }
     const blocks = half
-      || items.some((item) => item.role === Role.Block || this.isCode(item));
+      || items.some((item) => item.role === Role.Block || this.takesLines(item, content));
     if (content.loose || FLUSH.test(name) || blocks) {
       const steps = this.stepsIn(name, start, first, end);
       this.openBlock(node, first, edge, steps);
@@ -100,6 +109,13 @@ export class HtmlLayout extends HtmlItems {
   /** Whether an item is code on lines of its own. */
   private isCode(item: Item): boolean {
     return this.isCodeBlock(item) || this.isLone(item.first);
+  }
+
+  /** The same for one that stands on its own: a value within a line is a word with which a filled line may begin. */
+  private takesLines(item: Item, { block }: Holder): boolean {
+    const { tokens } = this;
+    const isWord = !block && isValue(tokens, item.first) && !isStep(tokens, item.first);
+    return !isWord && this.isCode(item);
   }
 
   /** Opens a frame over the lines between the tags of an element. */
@@ -190,6 +206,7 @@ export class HtmlLayout extends HtmlItems {
       const isBeside =
         i === 0
         && !this.isStatement(first)
+        && !this.isCodeBlock(items[i]!)
         && role === Role.Inline
         && !(node !== NONE && this.kindOf(node).isLoose)
         && first > 0
@@ -254,6 +271,7 @@ export class HtmlLayout extends HtmlItems {
     let island = first;
     let split = false;
     let spaced = false;
+    let steps: number | undefined;
     for (const part = tree.parts(node); part.next();) {
       const { at: t, node: inside } = part;
       if (inside === NONE) {
@@ -275,11 +293,31 @@ export class HtmlLayout extends HtmlItems {
         if (spaced) this.statementsApart(t, end);
         continue;
       }
-      const frame = sheet.open(t, end - 1, FrameFlag.Block, 1);
+      steps ??= this.isAtMargin(island, t) ? 0 : 1;
+      const frame = sheet.open(t, end - 1, FrameFlag.Block, steps);
       sheet.frames.anchor.set(frame, island);
       this.lines(this.itemsOf(inside, t, end, between), between, NO_TAG, true);
       sheet.close();
     }
+  }
+
+  /**
+   * Whether its author left what one of the outermost blocks holds, from token t on, at the margin of the page, as what
+   * nests there shows: its lines did not lose their white space.
+   *
+   *     {% block timetable %}
+   *     <section>
+   *       <h1>Timetable</h1>
+   */
+  protected isAtMargin(island: number, t: number): boolean {
+    const { tokens, sheet: { frames, innermost } } = this;
+    for (let f = innermost; f !== ROOT; f = frames.parent(f))
+      if (frames.stepsOf(f) > 0) return false;
+    const isMargin = (one: number): boolean => this.beginsLine(one) && this.columnOf(one) === 0;
+    if (!this.asAuthored || !isMargin(island) || !isMargin(t) || !holdsLines(tokens, t))
+      return false;
+    const inner = (this.isKind(t, T.TagStart) ? endOfTag(tokens, t) : t) + 1;
+    return inner < tokens.count && tokens.onNewLine(inner) && this.columnOf(inner) > 0;
   }
 
   /** The gap between an island and a content on its line; statements stand apart from it. */
@@ -303,12 +341,16 @@ export class HtmlLayout extends HtmlItems {
     return false;
   }
 
-  /** Whether the author broke a run beside tags; those lines stay. */
+  /** Whether the author broke a run beside tags, or in what is inline in it; those lines stay. */
   private rowsIn(run: readonly Item[]): FrameFlag | 0 {
     const { tokens } = this;
-    const rows = this.asAuthored
-      && run.some(({ first }, i) => i > 0 && tokens.onNewLine(first));
-    return rows ? FrameFlag.Split : 0;
+    if (!this.asAuthored) return 0;
+    const { end } = run.at(-1)!;
+    for (let t = run[0]!.first; t < end; t++) {
+      if (t > run[0]!.first && tokens.onNewLine(t)) return FrameFlag.Split;
+      if (this.isKind(t, T.TagStart)) t = endOfTag(tokens, t);
+    }
+    return 0;
   }
 
   private closingTag(items: readonly Item[], end: number, holder: Holder): void {

@@ -8,7 +8,7 @@ import { whiteOfEnd } from "./end-tags.js";
 import { flushWhite } from "./flush.js";
 import { beginsIsland } from "./stretch.js";
 import { BLOCK, ENDED_BY } from "../elements.js";
-import { ISLANDS, ISLAND_WORDS, blocksAddUp } from "../islands.js";
+import { ISLANDS, blocksAddUp } from "../islands.js";
 import {
   RAW,
   codeWhite,
@@ -21,6 +21,7 @@ import { enteredInIsland } from "./islands.js";
 import { whiteInTag, whiteOfTagEnd } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
 import { R, RULES } from "../rules.js";
+import { ISLAND_WORDS } from "../tongues.js";
 import { enteredInValue } from "./values.js";
 
 /** A name as people write it. */

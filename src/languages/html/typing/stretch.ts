@@ -2,7 +2,8 @@ import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { ENDED_BY, FIXED, VOID, elementName } from "../elements.js";
-import { ISLANDS, Step } from "../islands.js";
+import { ISLANDS } from "../islands.js";
+import { Step } from "../tongues.js";
 import { T } from "../kinds.js";
 import { BEGINS_TONGUE, lexHtml } from "../lexer.js";
 import { linesAbove } from "../margin.js";
@@ -96,7 +97,7 @@ export function readStretch(text: string): Stretch {
       own = whiteOf(text, tokens.start(t));
       if (top !== undefined) noteLine(top, tokens, t, own, shown);
     }
-    const step = beginsLine ? ISLANDS.stepOf(tokens, t) : Step.None;
+    const step = beginsLine ? ISLANDS.effectOf(tokens, t).step : Step.None;
     if (block !== undefined && (step === Step.None || step === Step.Opens))
       blocks.push(shownBy(block, own));
     block = step === Step.Opens || step === Step.GoesOn

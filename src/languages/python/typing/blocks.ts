@@ -56,14 +56,14 @@ export const blocks: IndentedBlocks = {
     return levels[0] ?? Math.max(0, column - indentSize);
   },
 
-  rowColumn(text, style) {
-    // Most lines in brackets do not begin one.
-    if (!/[([{]/.test(text.slice(startOfLine(text, text.trimEnd().length))))
+  rowColumn(text, style, below) {
+    // Most lines in brackets do not begin one, and are no part of a text that stands beside it.
+    if (!/[([{]|^\s*\w{0,2}["']/.test(text.slice(startOfLine(text, text.trimEnd().length))))
       return undefined;
     const { tokens } = lexPython(text);
     const last = tokens.count - 1;
     return CLOSERS[tokens.kind(last)] === undefined
-      ? columnBehindItem(tokens, style)
+      ? columnBehindItem(tokens, below, style)
       : columnBehindOpener(tokens, style);
   },
 

@@ -25,7 +25,7 @@ export const typingOfCells: Typing = {
   blocks: {
     column: (text, style, around) => blocks.column(withoutMagics(text), style, around),
     wordColumn: (text, ...more) => blocks.wordColumn(withoutMagics(text), ...more),
-    rowColumn: (text, style) => blocks.rowColumn!(withoutMagics(text), style),
+    rowColumn: (text, ...more) => blocks.rowColumn!(withoutMagics(text), ...more),
     nearest: (text, ...more) => blocks.nearest(withoutMagics(text), ...more),
     misfits: (text) => blocks.misfits!(withoutMagics(text)),
   },

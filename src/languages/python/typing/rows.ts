@@ -2,13 +2,20 @@ import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { columnAt, lineColumn } from "../../../core/text/width.js";
 import type { Style } from "../../../core/style/style.js";
 import { HEADERS, T } from "../kinds.js";
+import { lexPython } from "../lexer.js";
 import { logicalStart } from "./lines.js";
+
+/** How far below rows are looked for, in UTF-16 code units. */
+const FAR = 4000;
 
 export const CLOSERS: { readonly [kind: number]: string } = {
   [T.LeftParen]: ")",
   [T.LeftBracket]: "]",
   [T.LeftBrace]: "}",
 };
+
+/** An operator that goes on below. */
+const OPERATOR = /^(?:and|or|not|in|is|if|else|[-+*/%&|^<>@]|[*/<>]{2}|[!=<>]=)$/;
 
 /** What an item may end with, or be parted by from the next. */
 const ENDS_ITEM: ReadonlySet<number> = new Set([
@@ -50,30 +57,53 @@ export function columnBehindOpener(
 
 /**
  * The column of the first line below an item that stands beside its opener: that of the item, where the nearest rows
- * above that begin so stand there; undefined elsewhere.
+ * that begin so stand there, those above first; undefined elsewhere.
  *
  *     fare = price(adults,
  *                  |
  */
-export function columnBehindItem(tokens: TokenTable, { tabWidth }: Style): number | undefined {
-  if (!ENDS_ITEM.has(tokens.kind(tokens.grammarBefore(tokens.count)))) return undefined;
+export function columnBehindItem(
+  tokens: TokenTable,
+  below: string,
+  { tabWidth }: Style,
+): number | undefined {
+  const end = tokens.grammarBefore(tokens.count);
+  // What goes on in a condition would come to stand as its block does.
+  const isCondition = (tokens.kind(end) as T) !== T.Comma && startsHeader(tokens, end);
+  const goesOn = !isCondition && OPERATOR.test(tokens.textOf(end));
+  if (!goesOn && !ENDS_ITEM.has(tokens.kind(end))) return undefined;
+  const { first, aligned } = rowsBeside(tokens, tabWidth);
+  if (first < 0) return undefined;
+  const near =
+    aligned.at(-1) ?? rowsBeside(lexPython(below.slice(0, FAR)).tokens, tabWidth).aligned[0];
+  return near ?? !isCondition ? columnAt(tokens.text, tokens.start(first), tabWidth) : undefined;
+}
+
+/**
+ * Whether the first rows below items that stand beside their opener stand in the column of those, in their order; and
+ * the item beside the innermost opener that is open at the end, or -1.
+ */
+function rowsBeside(
+  tokens: TokenTable,
+  tabWidth: number,
+): { readonly first: number; readonly aligned: readonly boolean[] } {
   const columnOf = (t: number): number => columnAt(tokens.text, tokens.start(t), tabWidth);
   /** What stands behind each opener; -1 once a line has ended there. */
   const open: number[] = [];
-  let isAligned = false;
+  const aligned: boolean[] = [];
   for (let t = 0; t < tokens.count; t++) {
     const kind: T = tokens.kind(t);
     const closes = isCloser(kind);
     const first = open.at(-1) ?? -1;
-    if (tokens.onNewLine(t) && first >= 0) {
-      if (first !== t && !closes) isAligned = columnOf(t) === columnOf(first);
+    const isPart = kind === T.String && (tokens.kind(t - 1) as T) === T.String;
+    if (tokens.onNewLine(t) && first >= 0 && !isPart) {
+      if (first !== t && !closes) aligned.push(columnOf(t) === columnOf(first));
       open[open.length - 1] = -1;
     }
     if (CLOSERS[kind] !== undefined) open.push(t + 1);
     else if (closes) open.pop();
   }
-  const first = open.at(-1) ?? -1;
-  return isAligned && first >= 0 ? columnOf(first) : undefined;
+  return { first: open.at(-1) ?? -1, aligned };
 }
 
 /**

@@ -1,0 +1,290 @@
+import { describe, expect, test } from "vitest";
+import { keyed } from "../support/caret.js";
+import { fixtures } from "../support/fixtures.js";
+import { changing } from "../support/invariants.js";
+
+describe("blocks of template tongues nest", () => {
+  fixtures("html", [
+    ["words between braces", `
+      {{ define "board" }}
+      <ul>
+      {{- range .Sailings -}}
+      {{ if .Late }}
+      <li>late</li>
+      {{ else if .Full }}
+      <li>full</li>
+      {{end}}
+      {{- end }}
+      </ul>
+      {{ end }}
+      `, `
+      {{ define "board" }}
+        <ul>
+          {{- range .Sailings -}}
+            {{ if .Late }}
+              <li>late</li>
+            {{ else if .Full }}
+              <li>full</li>
+            {{end}}
+          {{- end }}
+        </ul>
+      {{ end }}
+      `],
+    ["words between percent signs", `
+      <ul>
+      <% if boats.any? %>
+      <% boats.each do |boat| -%>
+      <li><%= boat.name %></li>
+      <%- end -%>
+      <% elsif late %>
+      <li>late</li>
+      <% end %>
+      </ul>
+      <%= form_for pier do |form| %>
+      <p><%= form.name %></p>
+      <% end %>
+      `, `
+      <ul>
+        <% if boats.any? %>
+          <% boats.each do |boat| -%>
+            <li><%= boat.name %></li>
+          <%- end -%>
+        <% elsif late %>
+          <li>late</li>
+        <% end %>
+      </ul>
+      <%= form_for pier do |form| %>
+        <p><%= form.name %></p>
+      <% end %>
+      `],
+    ["statements with colons and with braces", `
+      <div>
+      <?php if ($low): ?>
+      <p>low</p>
+      <?php foreach ($boats as $boat) { ?>
+      <p><?= $boat ?></p>
+      <?php } ?>
+      <?php elseif (Tide::at(6)): ?>
+      <p>turning</p>
+      <?php else: ?>
+      <p>high</p>
+      <?php endif; ?>
+      <?php if (open()) : while (open()) : next(); ?>
+      <p>next</p>
+      <?php endwhile; endif; ?>
+      </div>
+      `, `
+      <div>
+        <?php if ($low): ?>
+          <p>low</p>
+          <?php foreach ($boats as $boat) { ?>
+            <p><?= $boat ?></p>
+          <?php } ?>
+        <?php elseif (Tide::at(6)): ?>
+          <p>turning</p>
+        <?php else: ?>
+          <p>high</p>
+        <?php endif; ?>
+        <?php if (open()) : while (open()) : next(); ?>
+          <p>next</p>
+        <?php endwhile; endif; ?>
+      </div>
+      `],
+    ["a partial with a block", `
+      {{#> layout}}
+      {{#*inline "board"}}
+      <p>late</p>
+      {{/inline}}
+      {{/layout}}
+      `, `
+      {{#> layout}}
+        {{#*inline "board"}}
+          <p>late</p>
+        {{/inline}}
+      {{/layout}}
+      `],
+    ["a comment between braces ends nothing", `
+      <div>
+      {{ if .Late }}
+      {{/* on the board */}}
+      <p>late</p>
+      {{ end }}
+      </div>
+      `, `
+      <div>
+        {{ if .Late }}
+          {{/* on the board */}}
+          <p>late</p>
+        {{ end }}
+      </div>
+      `],
+    ["what only looks like a beginning ends with what is around it", `
+      <div>
+      {{#if late}}
+      {{block "notice"}}
+      <p>late</p>
+      {{/if}}
+      <% if (full) %>
+      <% if (late) { %>
+      <p>late</p>
+      <% } %>
+      <p>full</p>
+      </div>
+      `, `
+      <div>
+        {{#if late}}
+          {{block "notice"}}
+          <p>late</p>
+        {{/if}}
+        <% if (full) %>
+        <% if (late) { %>
+          <p>late</p>
+        <% } %>
+        <p>full</p>
+      </div>
+      `],
+    ["what ends a block that nobody knows ends no other one", `
+      {% if late %}
+      {% cache 60 %}
+      <p>late</p>
+      {% endcache %}
+      <p>wait</p>
+      {% endif %}
+      `, `
+      {% if late %}
+        {% cache 60 %}
+        <p>late</p>
+        {% endcache %}
+        <p>wait</p>
+      {% endif %}
+      `],
+    ["right behind the tag of what holds them", `
+      <table>
+      <tr class="late">{% for hour in hours %}<td></td>{% endfor %}</tr>
+      <tr>{% for hour in hours %}
+      <td>{{ hour }}</td>
+      {% endfor %}</tr>
+      </table>
+      `, `
+      <table>
+        <tr class="late">
+          {% for hour in hours %}<td></td>{% endfor %}
+        </tr>
+        <tr>
+          {% for hour in hours %}
+            <td>{{ hour }}</td>
+          {% endfor %}
+        </tr>
+      </table>
+      `],
+    ["at the margin of the page where their author left it", `
+      {% block timetable %}
+      <section>
+        <h1>Timetable</h1>
+      {% if late %}
+      <p>late</p>
+      {% endif %}
+      </section>
+      {% endblock %}
+      {% block notice %}
+      <p>late</p>
+      {% endblock %}
+      `, `
+      {% block timetable %}
+      <section>
+        <h1>Timetable</h1>
+        {% if late %}
+          <p>late</p>
+        {% endif %}
+      </section>
+      {% endblock %}
+      {% block notice %}
+        <p>late</p>
+      {% endblock %}
+      `],
+  ]);
+});
+
+describe("lines within texts", () => {
+  fixtures("html", [
+    ["a value may begin one", `
+      <p>
+        <label><%= check_box "late", "ferry", true, :id => nil, :class => "board" %> <%= l(:label_of_the_ferry) %> (<%= ferry.crossings.of_today.nil? ? 0 : ferry.crossings.of_today.late %>)</label>
+      </p>
+      `, `
+      <p>
+        <label><%= check_box "late", "ferry", true, :id => nil, :class => "board" %>
+        <%= l(:label_of_the_ferry) %>
+        (<%= ferry.crossings.of_today.nil? ? 0 : ferry.crossings.of_today.late %>)</label>
+      </p>
+      `],
+    ["stay in what is inline in them", `
+      <fieldset>
+        <p>Berth</p>
+        <label><input name="berth" type="checkbox" id="berth" value="0" class="late" data-tide="low" />
+        <b>free</b></label>
+      </fieldset>
+      `, `
+      <fieldset>
+        <p>Berth</p>
+        <label><input
+          name="berth"
+          type="checkbox"
+          id="berth"
+          value="0"
+          class="late"
+          data-tide="low"
+        />
+        <b>free</b></label>
+      </fieldset>
+      `],
+  ], { maxLineLength: 90 });
+});
+
+test.each([
+  ["<ul>\n  {{ if .Late }}¦\n</ul>\n", "\n", "<ul>\n  {{ if .Late }}\n    ¦\n</ul>\n"],
+  [
+    "<ul>\n  {{if .Late}}\n    <li>late</li>\n    {{end¦\n</ul>\n",
+    "}",
+    "<ul>\n  {{if .Late}}\n    <li>late</li>\n  {{end}¦\n</ul>\n",
+  ],
+  [
+    "<ul>\n  <% if late %>\n    <li>late</li>\n    <% end¦\n</ul>\n",
+    " ",
+    "<ul>\n  <% if late %>\n    <li>late</li>\n  <% end ¦\n</ul>\n",
+  ],
+  [
+    "<ul>\n  <?php if ($late): ?>\n    <li>late</li>\n    <?php endif; ?¦\n</ul>\n",
+    ">",
+    "<ul>\n  <?php if ($late): ?>\n    <li>late</li>\n  <?php endif; ?>¦\n</ul>\n",
+  ],
+  [
+    "<?php if ($late): ?>\n  <p>late</p>\n  <?php else: ?¦\n  <p>wait</p>\n<?php endif; ?>\n",
+    ">",
+    "<?php if ($late): ?>\n  <p>late</p>\n<?php else: ?>¦\n  <p>wait</p>\n<?php endif; ?>\n",
+  ],
+  // The tag of a body below tells nothing of what a head holds.
+  [
+    "<html>\n<head>¦\n<body>\n  <p>Tides</p>\n</body>\n</html>\n",
+    "\n",
+    "<html>\n<head>\n  ¦\n<body>\n  <p>Tides</p>\n</body>\n</html>\n",
+  ],
+])("%j and %j", (text, key, wanted) => {
+  expect(keyed("html", text, key)).toBe(wanted);
+});
+
+const ITEMS = `<div>
+  <% if open? %>
+    <ul>
+      <% if low? %>
+        <li>low
+      <% end %>
+      <% if high? %>
+        <li>high
+      <% end %>
+    </ul>
+  <% end %>
+</div>
+`;
+
+changing([{ name: "items-without-end.html", text: ITEMS.repeat(12) }], 600);
