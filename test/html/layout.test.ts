@@ -325,3 +325,66 @@ describe("scripts and style sheets", () => {
     expect(engine.languageFor("board.html")?.name).toBe("html");
   });
 });
+
+describe("white space beside what is drawn within a line", () => {
+  fixtures("html", [
+    ["choices beside a text", `
+      <li>style:<select><option>low</option><option>high</option></select>abc</li>
+      `, `
+      <li>style:<select>
+        <option>low</option>
+        <option>high</option>
+      </select>abc
+      </li>
+      `],
+    ["a button that holds a block", `
+      <p>moor <button><div>now</div></button>, please</p>
+      `, `
+      <p>moor
+        <button>
+          <div>now</div>
+        </button>, please
+      </p>
+      `],
+    ["pictures, maps and slots", `
+      <p><picture><img src="pier.png"></picture>low</p>
+      <p><picture> <source srcset="pier.webp"> <img src="pier.png"> </picture></p>
+      <p><map><area></map>low <slot>high</slot>er</p>
+      `, `
+      <p><picture><img src="pier.png"></picture>low</p>
+      <p>
+        <picture>
+          <source srcset="pier.webp">
+          <img src="pier.png">
+        </picture>
+      </p>
+      <p>
+        <map><area></map>low
+        <slot>high</slot>er
+      </p>
+      `],
+    ["what a style attribute puts into a line, or takes out of it", `
+      <div>
+      <p>abc</p><div style="display: inline-block">a</div><div style="display:inline-block">b</div>
+      <section>abc<div style="color: red; float: left"><p>x</p></div>def</section>
+      <p>abc</p><div style="display:none"><p>a</p></div><p>def</p>
+      <b>low<div style="display: inline">er</div></b>
+      </div>
+      `, `
+      <div>
+        <p>abc</p>
+        <div style="display: inline-block">a</div><div style="display:inline-block">b</div>
+        <section>abc<div style="color: red; float: left">
+          <p>x</p>
+        </div>def
+        </section>
+        <p>abc</p>
+        <div style="display:none">
+          <p>a</p>
+        </div>
+        <p>def</p>
+        <b>low<div style="display: inline">er</div></b>
+      </div>
+      `],
+  ]);
+});

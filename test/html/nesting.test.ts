@@ -34,7 +34,7 @@ describe("what takes lines of its own in an element of a text stands deeper", ()
       </form>
       `],
     ["an element that takes lines, right after a tag", `
-      <figure><picture><source srcset="a.webp"><img src="a.png"></picture><figcaption>The ferry</figcaption></figure>
+      <figure><picture> <source srcset="a.webp"> <img src="a.png"> </picture><figcaption>The ferry</figcaption></figure>
       `, `
       <figure>
         <picture>

@@ -77,12 +77,11 @@ describe("pages written in a hurry", () => {
               <td>B
           </tbody>
         </table>
-        <form action="/x" method=post><label for=a>Name</label> <input id=a name=a required disabled>
-          <select name=b>
+        <form action="/x" method=post><label for=a>Name</label>
+          <input id=a name=a required disabled><select name=b>
             <option value=1 selected>One
             <option value=2>Two
-          </select>
-          <textarea rows=3>
+          </select><textarea rows=3>
        keep
          this</textarea><button type=submit>Send</button>
         </form>

@@ -30,6 +30,12 @@ const KEEPS_WHITE = /white-space(?:-collapse)?\s*:\s*(?!normal|nowrap|collapse)/
 /** The text in formulas. */
 const FORMULA_TEXT = /^(?:mi|mn|mo|ms|mtext|annotation|annotation-xml)$/;
 
+/** What a `style` attribute says of a block that it makes a part of its line. */
+const INLINE = /(?:^|;)\s*display\s*:\s*(?:inline|contents)\s*(?:!|;|$)/i;
+
+/** Elements that hold no text, whose white space is shown all the same: they are inline. */
+const SHOWN = /^(?:map|picture)$/;
+
 /** Parts of a page whose contents authors mostly leave at the margin of what holds them. */
 const FLUSH = /^(?:html|head|body|script|style)$/;
 
@@ -73,16 +79,22 @@ export class HtmlLayout extends HtmlItems {
     const first = tree.end(start);
     const end = closing === NONE ? tree.end(node) : tree.first(closing);
     const edge = closing === NONE ? end : end + 1;
-    if (this.isFixed(kind, start, outer)) return this.fixed(first, edge);
+    const css = this.attribute(start, "style") ?? "";
+    if (this.isFixed(kind, start, css, outer)) return this.fixed(first, edge);
     if (kind.isRaw && name !== "title") return this.raw(name, start, first, end, edge);
     const foreign = outer.foreign || name === "svg" || name === "math";
     const half = this.isHalf(start);
-    const block = half || kind.isBlock || kind.isInlineBlock || name === "title" || foreign;
+    const isInline = name === "slot" || INLINE.test(css);
+    const isBlock = (kind.isBlock && !isInline) || kind.isInlineBlock;
+    const block = half || isBlock || name === "title" || foreign;
     const holder: Holder = { block, loose: false, foreign: foreign && name !== "foreignobject" };
     const items = first === end ? [] : this.itemsOf(tree.next(start), first, end, holder);
     const content = {
       ...holder,
-      loose: (foreign || kind.isLoose) && !items.some((item) => this.isText(item)),
+      loose:
+        (foreign || kind.isLoose)
+        && !items.some((item) => this.isText(item))
+        && !(SHOWN.test(name) && this.isTight(items, end)),
     };
     if (items.length === 0) {
       if (edge === end) return;
@@ -118,6 +130,11 @@ export class HtmlLayout extends HtmlItems {
     return !isWord && this.isCode(item);
   }
 
+  /** Whether nothing stands between two of the items of an element, or one of them and its tags. */
+  private isTight(items: readonly Item[], end: number): boolean {
+    return !this.tokens.isApart(end) || items.some(({ first }) => !this.tokens.isApart(first));
+  }
+
   /** Opens a frame over the lines between the tags of an element. */
   private openBlock(node: number, first: number, edge: number, steps: number): void {
     const { sheet, tree } = this;
@@ -132,15 +149,19 @@ export class HtmlLayout extends HtmlItems {
   }
 
   /** Whether white space in an element counts to the letter. */
-  private isFixed(kind: ElementKind, start: number, { foreign }: Holder): boolean {
+  private isFixed(
+    kind: ElementKind,
+    start: number,
+    css: string,
+    { foreign }: Holder,
+  ): boolean {
     const { name } = kind;
     if (kind.isFixed) return true;
     const marked = name === "div" ? this.attribute(start, "class") : undefined;
     if (marked !== undefined && SHOWN_AS_IT_STANDS.test(marked)) return true;
     if (foreign)
       return FORMULA_TEXT.test(name) || (kind.isDrawnText && name !== "foreignobject");
-    const css = this.attribute(start, "style");
-    return css !== undefined && KEEPS_WHITE.test(css);
+    return KEEPS_WHITE.test(css);
   }
 
   /** How much deeper a content stands than its tags. */

@@ -3,6 +3,13 @@ import { leavesOpen, NESTED_RAW } from "../elements.js";
 import { N, T, isContent } from "../kinds.js";
 import { HtmlTags, type Part } from "./tags.js";
 
+/** What a `style` attribute says of a block that begins no line of its own, or is not drawn among others. */
+const IN_LINE =
+  /(?:^|;)\s*(?:display\s*:\s*(?:inline|none|contents)|float\s*:\s*(?:left|right|inline)|position\s*:\s*(?:absolute|fixed))/i;
+
+/** Elements that have lines of their own in a page, but none where they are drawn. */
+const WITHIN_LINES = /^(?:dialog|select|slot)$/;
+
 /** What something in a content does to the lines of the page. */
 export const enum Role {
   Inline,
@@ -129,7 +136,10 @@ export abstract class HtmlItems extends HtmlTags {
       inner.push(kind === N.Element ? part.node : NONE);
     }
     const isBlock = (one: number | undefined): boolean =>
-      one !== undefined && one !== NONE && this.kindOf(one).isBlock;
+      one !== undefined
+      && one !== NONE
+      && this.kindOf(one).isBlock
+      && !this.standsInLine(one);
     return isBlock(inner[0]) && isBlock(inner.at(-1));
   }
 
@@ -143,9 +153,24 @@ export abstract class HtmlItems extends HtmlTags {
     if (holder.loose) return true;
     let left = i - 1;
     while (left >= 0 && items[left]!.role === Role.Hidden) left--;
-    if (left < 0 ? holder.block : items[left]!.role === Role.Block) return true;
+    const isTight = !this.tokens.isApart(gap);
+    const isBlock = (item: Item | undefined): boolean => (
+      item === undefined
+        ? holder.block
+        : item.role === Role.Block && !(isTight && this.standsInLine(item.node))
+    );
+    if (isBlock(items[left])) return true;
     let right = i;
     while (right < items.length && items[right]!.role === Role.Hidden) right++;
-    return right === items.length ? holder.block : items[right]!.role === Role.Block;
+    return isBlock(items[right]);
+  }
+
+  /** Whether an element that begins lines of its own is drawn within a line: white space counts beside a text there. */
+  private standsInLine(node: number): boolean {
+    if (node === NONE || this.tree.kind(node) !== N.Element) return false;
+    const { isBlock, isInlineBlock, name } = this.kindOf(node);
+    if (isInlineBlock || WITHIN_LINES.test(name)) return true;
+    const css = isBlock ? this.attribute(this.tree.child(node), "style") : undefined;
+    return css !== undefined && IN_LINE.test(css);
   }
 }
