@@ -232,7 +232,19 @@ describe("by width", () => {
       >low</td>
     </template>
     `,
-    ]],
+    ], ["what follows an element that comes to begin a line", `
+    <template>
+      <div> <berth-card :tide="low"/><table><tr><td>a</td></tr></table>
+      {{ tide }} m</div>
+    </template>
+    `, `
+    <template>
+      <div>
+        <berth-card :tide="low"/>
+        <table><tr><td>a</td></tr></table>
+        {{ tide }} m</div>
+    </template>
+    `]],
     { listSplit: "by-width", expressionSplit: "by-width", maxLineLength: 50 },
   );
 });

@@ -28,7 +28,7 @@ export class TemplateLayout extends HtmlTags {
 
   /** Things one after another; each line of the author's begins a line. */
   private lines(items: readonly Part[]): void {
-    const { sheet, style } = this;
+    const { sheet, style, tokens } = this;
     for (let i = 0; i < items.length;) {
       let next = i + 1;
       while (next < items.length && !this.beginsLine(items[next]!.first))
@@ -40,7 +40,10 @@ export class TemplateLayout extends HtmlTags {
       const last = run.at(-1)!.end;
       const isMore = last - first > 1;
       // Behind a tag on its line the others stand in the depth of what follows below.
-      const behind = i === 0 && first > 0 && !this.beginsLine(first);
+      const behind = i === 0
+        && first > 0
+        && !this.beginsLine(first)
+        && (this.asAuthored || !tokens.isApart(first));
       if (isMore) sheet.open(first + 1, last - 1, FrameFlag.Flow, behind ? 1 : 0);
       this.run(run, run.every((item) => this.isElement(item)));
       if (isMore) sheet.close();
@@ -124,7 +127,12 @@ export class TemplateLayout extends HtmlTags {
           this.keepApart(first, Demand.Fold);
         }
         if (apart)
-          sheet.open(first + 1, end - 1, FrameFlag.Flow, this.tokens.isApart(first) ? 0 : 1);
+          sheet.open(
+            first + 1,
+            end - 1,
+            FrameFlag.Flow,
+            isFree || this.tokens.isApart(first) ? 0 : 1,
+          );
         this.run(items, isFree);
         if (apart) sheet.close();
       }
