@@ -3,9 +3,10 @@ import { FAR, besideWord, wholeLines, withinLine } from "../../core/regions/plac
 import type { Region } from "../../core/regions/region.js";
 import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { LineStarts } from "../../core/text/width.js";
+import { bracesStep } from "../html/braces.js";
+import { Step } from "../html/effect.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
-import { Step, bracesStep } from "../html/tongues.js";
 
 /** A value between `<%=`, `<%#` or `<%:` and `%>`, or statements between `<%` and `%>`. */
 const ISLAND = /<%(?<sign>[=:#]|(?![@$-]))(?<code>[^]*?)%>/g;

@@ -1,9 +1,10 @@
 import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
+import { NO_EFFECT, Step, isPair, type Effect } from "./effect.js";
 import { BLOCK, FIXED, VOID } from "./elements.js";
 import { T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
-import { NO_EFFECT, Step, isPair, islandCloser, islandEffect, type Effect } from "./tongues.js";
+import { islandCloser, islandEffect } from "./tongues.js";
 
 /** What code between markup does to depth. */
 export interface Code {

@@ -163,10 +163,11 @@ export class HtmlLexer {
         : text.indexOf(end, from + begin.length);
       if (close >= 0) {
         // One that begins again before it ends is being typed.
+        const first = from + begin.length;
         const sign = NEVER_AGAIN[begin];
-        const again = sign === undefined ? -1 : text.indexOf(sign, from + begin.length);
-        if (again >= 0 && again < close) {
-          this.lookaheads.push({ from, to: again + sign!.length });
+        const again = sign === undefined ? -1 : text.slice(first, close).indexOf(sign);
+        if (again >= 0) {
+          this.lookaheads.push({ from, to: first + again + sign!.length });
           return this.openEnd(begin, from);
         }
         // A sign of a colour, or a brace of prose, ends nothing on another line.

@@ -2,6 +2,7 @@ import { lookaheadToEnd } from "../../core/lookahead.js";
 import { DEPTH_LIMIT } from "../../core/syntax/parser.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import type { Lookahead, Syntax } from "../../core/language.js";
+import { Step, isPair } from "./effect.js";
 import {
   BARRIER,
   BLOCK,
@@ -21,7 +22,6 @@ import { N, T } from "./kinds.js";
 import { lexHtml, type Components, type Lexed } from "./lexer.js";
 import { pairedTags } from "./pairs.js";
 import { TagParser, endOfTag, type Open } from "./tag-parser.js";
-import { Step, isPair } from "./tongues.js";
 
 /** How a page of another tongue is read. */
 export interface Dialect extends Components {

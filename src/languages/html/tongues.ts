@@ -1,3 +1,5 @@
+import { blocksOf, bracesStep, statementsStep } from "./braces.js";
+import { NO_EFFECT, closes, effectOf, goesOn, opens, type Effect, type Step } from "./effect.js";
 import { LITERAL } from "./literal.js";
 
 /** Words that end blocks of PHP. */
@@ -37,45 +39,9 @@ function words(
   return signs.flatMap((sign) => said.map((word) => [`${sign} ${word}`, [rest]] as const));
 }
 
-/** What an island of another tongue does to the depth of what follows it. */
-export const enum Step {
-  None,
-  Opens,
-  Closes,
-  /** It closes what was open, and opens again: `else`. */
-  GoesOn,
-  /** What follows it stands deeper, up to the next one or to the end of what is open: `case 1:`. */
-  Label,
-}
-
-/**
- * What an island does to depth, with the blocks to which it does it: by the sign of their tongue and by their word, or
- * by the sign alone, which stands for any word of the tongue; "" stands for all.
- */
-export interface Effect {
-  readonly step: Step;
-  /** The block that it ends. */
-  readonly ends: string;
-  /** The block that it begins; "" for the same again. */
-  readonly begins: string;
-}
-
-export const NO_EFFECT: Effect = { step: Step.None, ends: "", begins: "" };
-
-const opens = (begins: string): Effect => ({ step: Step.Opens, ends: "", begins });
-const closes = (ends: string): Effect => ({ step: Step.Closes, ends, begins: "" });
-const goesOn = (ends: string): Effect => ({ step: Step.GoesOn, ends, begins: "" });
-
-/** Whether what ends a block ends one that began so. */
-export function isPair(begins: string, ends: string): boolean {
-  const isAny = begins.length <= 2 || ends.length <= 2;
-  const sign = Math.min(2, begins.length, ends.length);
-  return begins === ends || (isAny && begins.slice(0, sign) === ends.slice(0, sign));
-}
-
 /** A tongue whose blocks tell depth. */
 interface Tongue {
-  /** What an island is: the first group is what it says. */
+  /** What an island is: the first group is what it says, white space around it apart. */
   readonly island: RegExp;
   effect(said: string): Effect;
   /** The island that closes what one opens that says something. */
@@ -103,7 +69,7 @@ const SECTION = /^[#^][>*]?\s*([\w$@./-]+)/;
 const TONGUES: readonly Tongue[] = [
   // {% if %}…{% endif %}
   {
-    island: /^\{%[-~]?\s*([^]*?)\s*[-~]?%\}$/,
+    island: /^\{%[-~]?([^]*?)[-~]?%\}$/,
     effect(said) {
       const end = /^end(\w*)/.exec(said)?.[1];
       if (end !== undefined)
@@ -115,7 +81,7 @@ const TONGUES: readonly Tongue[] = [
   },
   // {{#if}}…{{/if}}
   {
-    island: /^\{\{\{?~?\s*([^]*?)\s*~?\}?\}\}$/,
+    island: /^\{\{\{?~?([^]*?)~?\}?\}\}$/,
     effect(said) {
       const end = /^\/\s*([\w$@./-]+)/.exec(said)?.[1];
       if (end !== undefined) return closes(`{{${end}`);
@@ -127,7 +93,7 @@ const TONGUES: readonly Tongue[] = [
   },
   // {{ if }}…{{ end }}
   {
-    island: /^\{\{-?\s*([^]*?)\s*-?\}\}$/,
+    island: /^\{\{-?([^]*?)-?\}\}$/,
     effect(said) {
       if (said === "end") return closes("{{ end");
       if (/^else\b/.test(said)) return goesOn("{{");
@@ -143,7 +109,7 @@ const TONGUES: readonly Tongue[] = [
   },
   // <% if %>…<% end %>
   {
-    island: /^<%[-=]?(?![@:#$%])\s*([^]*?)\s*-?%>$/,
+    island: /^<%[-=]?(?![@:#$%])([^]*?)-?%>$/,
     effect(said) {
       if (/^end\b/.test(said)) return closes("<%end");
       if (/^(?:else|elsif|when|rescue|ensure)\b/.test(said)) return goesOn("<%end");
@@ -159,102 +125,26 @@ const TONGUES: readonly Tongue[] = [
   },
 ];
 
-function effectOf(step: Step, block: string): Effect {
-  switch (step) {
-    case Step.Opens: return opens(block);
-    case Step.Closes: return closes(block);
-    case Step.GoesOn: return goesOn(block);
-    default: return NO_EFFECT;
+/** What an island does, and in which tongue; nothing for all other text. */
+function found(
+  text: string,
+): { readonly tongue: Tongue; readonly said: string; readonly effect: Effect } | undefined {
+  for (const tongue of TONGUES) {
+    const said = tongue.island.exec(text)?.[1]?.trim();
+    const effect = said === undefined ? NO_EFFECT : tongue.effect(said);
+    if (said !== undefined && effect !== NO_EFFECT) return { tongue, said, effect };
   }
-}
-
-const TEXTS = /\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"|"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'/g;
-
-/** How many brackets a piece of code opens and closes, texts and comments apart; `closer` is what closes `opener`. */
-export function bracketsIn(
-  code: string,
-  opener: string,
-  closer: string,
-): { opens: number; closes: number } {
-  let [opens, closes] = [0, 0];
-  for (const sign of code.replace(TEXTS, "")) {
-    if (sign === opener) opens++;
-    else if (sign === closer && opens > 0) opens--;
-    else if (sign === closer) closes++;
-  }
-  return { opens, closes };
-}
-
-/** What a piece of code does whose braces do not add up. */
-export function bracesStep(code: string): Step {
-  const { opens, closes } = bracketsIn(code, "{", "}");
-  return stepBy(opens, closes);
-}
-
-function stepBy(opens: number, closes: number): Step {
-  if (opens === 0 && closes === 0) return Step.None;
-  if (opens > 0 && closes > 0) return Step.GoesOn;
-  return opens > 0 ? Step.Opens : Step.Closes;
-}
-
-/** What tells of the blocks of statements that stand between braces, or between a colon and a word. */
-const MARKS =
-  /[(){};]|(?<!:):(?!:)|\b(?:if|elseif|else|foreach|for|while|switch|end(?:if|foreach|for|while|switch))\b/g;
-
-/**
- * How many blocks statements end that began before them, and with what those end that they leave open.
- *
- *     if ($low): foreach ($boats as $boat) {        endif }
- */
-function blocksOf(code: string): { readonly closes: number; readonly open: readonly string[] } {
-  const open: string[] = [];
-  let closes = 0;
-  let depth = 0;
-  /** The word that a colon may follow. */
-  let head = "";
-  const close = (): void => {
-    if (open.pop() === undefined) closes++;
-  };
-  for (const [mark] of code.replace(TEXTS, "").matchAll(MARKS)) {
-    if (mark === "(") depth++;
-    else if (mark === ")") depth--;
-    else if (mark === "}" || mark.startsWith("end")) close();
-    else if (mark === "{") open.push("}");
-    else if (mark === ":" && depth === 0 && head !== "") {
-      if (head.startsWith("else")) close();
-      open.push(head.startsWith("else") ? "endif" : `end${head}`);
-    } else if (/\w/.test(mark) && depth === 0 && head === "") {
-      head = mark;
-      continue;
-    }
-    if (depth === 0 && mark !== ")") head = "";
-  }
-  return { closes, open };
-}
-
-function statementsStep(code: string): Step {
-  const { closes, open } = blocksOf(code);
-  return stepBy(open.length, closes);
+  return undefined;
 }
 
 /** What one island does; nothing for all other text. */
-export function islandEffect(text: string): Effect {
-  for (const { island, effect } of TONGUES) {
-    const said = island.exec(text)?.[1];
-    const does = said === undefined ? NO_EFFECT : effect(said);
-    if (does !== NO_EFFECT) return does;
-  }
-  return NO_EFFECT;
-}
+export const islandEffect = (text: string): Effect => found(text)?.effect ?? NO_EFFECT;
 
 /** The step of one island. */
 export const islandStep = (text: string): Step => islandEffect(text).step;
 
 /** The island that closes what another one opens. */
 export function islandCloser(text: string): string {
-  for (const { island, effect, closer } of TONGUES) {
-    const said = island.exec(text)?.[1];
-    if (said !== undefined && effect(said) !== NO_EFFECT) return closer(said);
-  }
-  return "<% } %>";
+  const { tongue, said } = found(text) ?? {};
+  return tongue?.closer(said!) ?? "<% } %>";
 }

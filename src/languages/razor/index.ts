@@ -2,6 +2,8 @@ import type { Language } from "../../core/language.js";
 import { reindentCode } from "../../core/regions/texts.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
+import { bracesStep, bracketsIn } from "../html/braces.js";
+import { NO_EFFECT, Step } from "../html/effect.js";
 import { htmlClosers } from "../html/typing/closers.js";
 import { html } from "../html/index.js";
 import { blocksAddUp, type Code } from "../html/islands.js";
@@ -9,7 +11,6 @@ import { T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
 import { parseHtml, type Dialect } from "../html/parser.js";
 import { R, RULES } from "../html/rules.js";
-import { NO_EFFECT, Step, bracesStep, bracketsIn } from "../html/tongues.js";
 import { CODE, lexRazor } from "./lexer.js";
 import { razorRegions } from "./regions.js";
 
