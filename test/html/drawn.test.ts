@@ -1,7 +1,6 @@
 import fc from "fast-check";
-import { chromium as browsers } from "playwright-core";
 import { test } from "vitest";
-import { chromium } from "../../tools/chromium.js";
+import { inPage } from "../support/browser.js";
 import { format } from "../support/format.js";
 import "../support/seed.js";
 
@@ -97,10 +96,8 @@ const DRAWN = `(text) => {
   return found.join("\\n");
 }`;
 
-test("a browser draws contents of any parts the same", async () => {
-  const browser = await browsers.launch({ executablePath: chromium()!, args: ["--no-sandbox"] });
-  try {
-    const page = await browser.newPage({ viewport: { width: 420, height: 800 } });
+test("a browser draws contents of any parts the same", () => (
+  inPage({ viewport: { width: 420, height: 800 } }, async (page) => {
     await page.setContent("<!doctype html>");
     const drawn = (text: string): Promise<string> =>
       page.evaluate(`(${DRAWN})(${JSON.stringify(text)})`);
@@ -113,7 +110,5 @@ test("a browser draws contents of any parts the same", async () => {
       }),
       { numRuns: 200 },
     );
-  } finally {
-    await browser.close();
-  }
-}, 60_000);
+  })
+), 60_000);

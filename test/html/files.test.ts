@@ -1,8 +1,7 @@
-import { chromium as browsers } from "playwright-core";
 import { expect, test } from "vitest";
 import { createEngine } from "oak-tide";
 import { playBlocks, still, typeOut } from "oak-tide/node";
-import { chromium } from "../../tools/chromium.js";
+import { inPage } from "../support/browser.js";
 import { format } from "../support/format.js";
 import { changing, damaged, invariants } from "../support/invariants.js";
 import { packageFiles } from "../support/packages.js";
@@ -28,20 +27,13 @@ test("pages are typed out, pasted back and left alone", () => {
   expect(disturbed.length).toBeLessThanOrEqual(asked * 0.02);
 });
 
-test("a browser draws the same page", async () => {
-  const browser = await browsers.launch({ executablePath: chromium()!, args: ["--no-sandbox"] });
-  try {
-    const context = await browser.newContext({ javaScriptEnabled: false });
-    const page = await context.newPage();
-    for (const { text } of files) {
-      const drawn = async (content: string): Promise<Buffer> => {
-        await page.setContent(content.replace(/(?:src|href)="[^"#]*"/g, ""));
-        return page.screenshot({ fullPage: true, animations: "disabled" });
-      };
-      const before = await drawn(text);
-      expect(before.equals(await drawn(format("html", text)))).toBe(true);
-    }
-  } finally {
-    await browser.close();
+test("a browser draws the same page", () => inPage({ javaScriptEnabled: false }, async (page) => {
+  for (const { text } of files) {
+    const drawn = async (content: string): Promise<Buffer> => {
+      await page.setContent(content.replace(/(?:src|href)="[^"#]*"/g, ""));
+      return page.screenshot({ fullPage: true, animations: "disabled" });
+    };
+    const before = await drawn(text);
+    expect(before.equals(await drawn(format("html", text)))).toBe(true);
   }
-});
+}));

@@ -3,161 +3,93 @@ import { keyed } from "../support/caret.js";
 import { fixtures } from "../support/fixtures.js";
 import { changing } from "../support/invariants.js";
 
-describe("blocks of template tongues nest", () => {
-  fixtures("html", [
-    ["words between braces", `
-      {{ define "board" }}
-      <ul>
+/** What comes out where all lines of a page begin at the margin. */
+const NESTED: readonly (readonly [name: string, wanted: string])[] = [
+  ["words between braces", `
+  {{ define "board" }}
+    <ul>
       {{- range .Sailings -}}
-      {{ if .Late }}
-      <li>late</li>
-      {{ else if .Full }}
-      <li>full</li>
-      {{end}}
-      {{- end }}
-      </ul>
-      {{ end }}
-      `, `
-      {{ define "board" }}
-        <ul>
-          {{- range .Sailings -}}
-            {{ if .Late }}
-              <li>late</li>
-            {{ else if .Full }}
-              <li>full</li>
-            {{end}}
-          {{- end }}
-        </ul>
-      {{ end }}
-      `],
-    ["words between percent signs", `
-      <ul>
-      <% if boats.any? %>
-      <% boats.each do |boat| -%>
-      <li><%= boat.name %></li>
-      <%- end -%>
-      <% elsif late %>
-      <li>late</li>
-      <% end %>
-      </ul>
-      <%= form_for pier do |form| %>
-      <p><%= form.name %></p>
-      <% end %>
-      `, `
-      <ul>
-        <% if boats.any? %>
-          <% boats.each do |boat| -%>
-            <li><%= boat.name %></li>
-          <%- end -%>
-        <% elsif late %>
+        {{ if .Late }}
           <li>late</li>
-        <% end %>
-      </ul>
-      <%= form_for pier do |form| %>
-        <p><%= form.name %></p>
-      <% end %>
-      `],
-    ["statements with colons and with braces", `
-      <div>
-      <?php if ($low): ?>
+        {{ else if .Full }}
+          <li>full</li>
+        {{end}}
+      {{- end }}
+    </ul>
+  {{ end }}
+  `],
+  ["words between percent signs", `
+  <ul>
+    <% if boats.any? %>
+      <% boats.each do |boat| -%>
+        <li><%= boat.name %></li>
+      <%- end -%>
+    <% elsif late %>
+      <li>late</li>
+    <% end %>
+  </ul>
+  <%= form_for pier do |form| %>
+    <p><%= form.name %></p>
+  <% end %>
+  `],
+  ["statements with colons and with braces", `
+  <div>
+    <?php if ($low): ?>
       <p>low</p>
       <?php foreach ($boats as $boat) { ?>
-      <p><?= $boat ?></p>
+        <p><?= $boat ?></p>
       <?php } ?>
-      <?php elseif (Tide::at(6)): ?>
+    <?php elseif (Tide::at(6)): ?>
       <p>turning</p>
-      <?php else: ?>
+    <?php else: ?>
       <p>high</p>
-      <?php endif; ?>
-      <?php if (open()) : while (open()) : next(); ?>
+    <?php endif; ?>
+    <?php if (open()) : while (open()) : next(); ?>
       <p>next</p>
-      <?php endwhile; endif; ?>
-      </div>
-      `, `
-      <div>
-        <?php if ($low): ?>
-          <p>low</p>
-          <?php foreach ($boats as $boat) { ?>
-            <p><?= $boat ?></p>
-          <?php } ?>
-        <?php elseif (Tide::at(6)): ?>
-          <p>turning</p>
-        <?php else: ?>
-          <p>high</p>
-        <?php endif; ?>
-        <?php if (open()) : while (open()) : next(); ?>
-          <p>next</p>
-        <?php endwhile; endif; ?>
-      </div>
-      `],
-    ["a partial with a block", `
-      {{#> layout}}
-      {{#*inline "board"}}
+    <?php endwhile; endif; ?>
+  </div>
+  `],
+  ["a partial with a block", `
+  {{#> layout}}
+    {{#*inline "board"}}
       <p>late</p>
-      {{/inline}}
-      {{/layout}}
-      `, `
-      {{#> layout}}
-        {{#*inline "board"}}
-          <p>late</p>
-        {{/inline}}
-      {{/layout}}
-      `],
-    ["a comment between braces ends nothing", `
-      <div>
-      {{ if .Late }}
+    {{/inline}}
+  {{/layout}}
+  `],
+  ["a comment between braces ends nothing", `
+  <div>
+    {{ if .Late }}
       {{/* on the board */}}
       <p>late</p>
-      {{ end }}
-      </div>
-      `, `
-      <div>
-        {{ if .Late }}
-          {{/* on the board */}}
-          <p>late</p>
-        {{ end }}
-      </div>
-      `],
-    ["what only looks like a beginning ends with what is around it", `
-      <div>
-      {{#if late}}
+    {{ end }}
+  </div>
+  `],
+  ["what only looks like a beginning ends with what is around it", `
+  <div>
+    {{#if late}}
       {{block "notice"}}
       <p>late</p>
-      {{/if}}
-      <% if (full) %>
-      <% if (late) { %>
+    {{/if}}
+    <% if (full) %>
+    <% if (late) { %>
       <p>late</p>
-      <% } %>
-      <p>full</p>
-      </div>
-      `, `
-      <div>
-        {{#if late}}
-          {{block "notice"}}
-          <p>late</p>
-        {{/if}}
-        <% if (full) %>
-        <% if (late) { %>
-          <p>late</p>
-        <% } %>
-        <p>full</p>
-      </div>
-      `],
-    ["what ends a block that nobody knows ends no other one", `
-      {% if late %}
-      {% cache 60 %}
-      <p>late</p>
-      {% endcache %}
-      <p>wait</p>
-      {% endif %}
-      `, `
-      {% if late %}
-        {% cache 60 %}
-        <p>late</p>
-        {% endcache %}
-        <p>wait</p>
-      {% endif %}
-      `],
+    <% } %>
+    <p>full</p>
+  </div>
+  `],
+  ["what ends a block that nobody knows ends no other one", `
+  {% if late %}
+    {% cache 60 %}
+    <p>late</p>
+    {% endcache %}
+    <p>wait</p>
+  {% endif %}
+  `],
+];
+
+describe("blocks of template tongues nest", () => {
+  fixtures("html", NESTED.map(([name, wanted]) => [name, wanted.replace(/^ +/gm, ""), wanted]));
+  fixtures("html", [
     ["right behind the tag of what holds them", `
       <table>
       <tr class="late">{% for hour in hours %}<td></td>{% endfor %}</tr>

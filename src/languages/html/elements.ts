@@ -58,6 +58,19 @@ export const LOOSE = names(`
   clippath mask pattern marker map lineargradient radialgradient filter math frameset audio video picture
 `);
 
+/** Those of them that are inline: the white space that they hold is shown all the same. */
+export const INLINE_LOOSE = names("map picture");
+
+/** Elements that have lines of their own in a page, but none where they are drawn. */
+export const WITHIN_LINES = names("dialog select slot");
+
+/** What a `style` attribute says of a block that it makes a part of its line. */
+export const STYLED_INLINE = /(?:^|;)\s*display\s*:\s*(?:inline|contents)\s*(?:!|;|$)/i;
+
+/** What it says of one that begins no line of its own, or is not drawn among others. */
+export const STYLED_WITHIN_LINES =
+  /(?:^|;)\s*(?:display\s*:\s*(?:inline|none|contents)|float\s*:\s*(?:left|right|inline)|position\s*:\s*(?:absolute|fixed))/i;
+
 /** Parts of drawings that hold text. */
 export const DRAWN_TEXT = names("text tspan textpath title desc foreignobject style script a");
 

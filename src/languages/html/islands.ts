@@ -4,7 +4,7 @@ import { NO_EFFECT, Step, isPair, type Effect } from "./effect.js";
 import { BLOCK, FIXED, VOID } from "./elements.js";
 import { T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
-import { islandCloser, islandEffect } from "./tongues.js";
+import { ENDS_WORDY, WORDY, islandCloser, islandEffect } from "./tongues.js";
 
 /** What code between markup does to depth. */
 export interface Code {
@@ -176,16 +176,10 @@ export const ISLANDS: Code = {
   closerOf: islandCloser,
 };
 
-/** A word that ends blocks which begin with words that may be values as well. */
-const ENDS_WORD = /\{\{-?\s*end\b|<%-?\s*end\b/;
-
-/** Blocks that count where the text has what ends one of them. */
-const WORDY: ReadonlySet<string> = new Set(["{{ end", "<%end"]);
-
 /** Whether each block that code between markup opens is closed, and none besides. */
 export function blocksAddUp(tokens: TokenTable, code: Code): boolean {
   const open: string[] = [];
-  const hasWords = ENDS_WORD.test(tokens.text);
+  const hasWords = ENDS_WORDY.test(tokens.text);
   for (let t = 0; t < tokens.count; t++) {
     if (tokens.kind(t) as T !== T.Word || !code.nests(tokens, t)) continue;
     const { step, begins, ends } = code.effectOf(tokens, t);

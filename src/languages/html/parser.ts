@@ -319,13 +319,10 @@ export class HtmlParser extends TagParser<OpenElement> {
   /** Ends the blocks of which nothing ends any, within the one that token t ends. */
   private endUnpaired(t: number, ends: string): void {
     const { stack } = this;
-    const isPaired = ({ name, block }: OpenElement): boolean =>
-      (name === CODE || name === INLINE) && isPair(block, ends);
+    const isBlock = ({ name }: OpenElement): boolean => name === CODE || name === INLINE;
+    const isPaired = (open: OpenElement): boolean => isBlock(open) && isPair(open.block, ends);
     if (!stack.some(isPaired)) return;
-    for (let top = stack.at(-1)!; isCode(top) && top.name !== LABEL && !isPaired(top);) {
-      this.pop(t);
-      top = stack.at(-1)!;
-    }
+    while (isBlock(stack.at(-1)!) && !isPaired(stack.at(-1)!)) this.pop(t);
   }
 
   private openCode(name: string, t: number, block: string): void {

@@ -55,7 +55,7 @@ const FLOW = new RegExp(
 );
 
 /** What opens a block that a word ends: one that begins a statement, or one that ends it. */
-const RUBY =
+const OPENS_RUBY =
   /^(?:if|unless|case|while|until|for|begin)\b(?![^]*(?:\bend$|\bdo:))|\bdo(?:\s*\|[^|]*\|)?$/;
 
 /** The name of the block with which a word begins. */
@@ -64,6 +64,12 @@ const wordOf = (said: string): string => WORD.exec(said)?.[0] ?? "";
 
 /** A section, or a partial with a block: `#if`, `^late`, `#> layout`, `#*inline`. */
 const SECTION = /^[#^][>*]?\s*([\w$@./-]+)/;
+
+/** The blocks that `end` ends, of two tongues: with their words a value may begin as well, so that they count where the text has one. */
+const GO = "{{ end";
+const RUBY = "<%end";
+export const WORDY: ReadonlySet<string> = new Set([GO, RUBY]);
+export const ENDS_WORDY = /\{\{-?\s*end\b|<%-?\s*end\b/;
 
 /** The tongues that pages hold most, the likelier first where two share a sign. */
 const TONGUES: readonly Tongue[] = [
@@ -95,9 +101,9 @@ const TONGUES: readonly Tongue[] = [
   {
     island: /^\{\{-?([^]*?)-?\}\}$/,
     effect(said) {
-      if (said === "end") return closes("{{ end");
+      if (said === "end") return closes(GO);
       if (/^else\b/.test(said)) return goesOn("{{");
-      return /^(?:if|with|range|define|block)\s/.test(said) ? opens("{{ end") : NO_EFFECT;
+      return /^(?:if|with|range|define|block)\s/.test(said) ? opens(GO) : NO_EFFECT;
     },
     closer: () => "{{ end }}",
   },
@@ -111,9 +117,9 @@ const TONGUES: readonly Tongue[] = [
   {
     island: /^<%[-=]?(?![@:#$%])([^]*?)-?%>$/,
     effect(said) {
-      if (/^end\b/.test(said)) return closes("<%end");
-      if (/^(?:else|elsif|when|rescue|ensure)\b/.test(said)) return goesOn("<%end");
-      return RUBY.test(said) ? opens("<%end") : NO_EFFECT;
+      if (/^end\b/.test(said)) return closes(RUBY);
+      if (/^(?:else|elsif|when|rescue|ensure)\b/.test(said)) return goesOn(RUBY);
+      return OPENS_RUBY.test(said) ? opens(RUBY) : NO_EFFECT;
     },
     closer: () => "<% end %>",
   },

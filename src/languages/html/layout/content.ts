@@ -3,7 +3,7 @@ import { indentFromTag } from "../../../core/layout/tag-line.js";
 import { reindentCode } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
-import type { ElementKind } from "../elements.js";
+import { INLINE_LOOSE, STYLED_INLINE, type ElementKind } from "../elements.js";
 import { languageIn } from "../code.js";
 import {
   ISLANDS,
@@ -29,12 +29,6 @@ const KEEPS_WHITE = /white-space(?:-collapse)?\s*:\s*(?!normal|nowrap|collapse)/
 
 /** The text in formulas. */
 const FORMULA_TEXT = /^(?:mi|mn|mo|ms|mtext|annotation|annotation-xml)$/;
-
-/** What a `style` attribute says of a block that it makes a part of its line. */
-const INLINE = /(?:^|;)\s*display\s*:\s*(?:inline|contents)\s*(?:!|;|$)/i;
-
-/** Elements that hold no text, whose white space is shown all the same: they are inline. */
-const SHOWN = /^(?:map|picture)$/;
 
 /** Parts of a page whose contents authors mostly leave at the margin of what holds them. */
 const FLUSH = /^(?:html|head|body|script|style)$/;
@@ -84,7 +78,7 @@ export class HtmlLayout extends HtmlItems {
     if (kind.isRaw && name !== "title") return this.raw(name, start, first, end, edge);
     const foreign = outer.foreign || name === "svg" || name === "math";
     const half = this.isHalf(start);
-    const isInline = name === "slot" || INLINE.test(css);
+    const isInline = name === "slot" || STYLED_INLINE.test(css);
     const isBlock = (kind.isBlock && !isInline) || kind.isInlineBlock;
     const block = half || isBlock || name === "title" || foreign;
     const holder: Holder = { block, loose: false, foreign: foreign && name !== "foreignobject" };
@@ -94,7 +88,7 @@ export class HtmlLayout extends HtmlItems {
       loose:
         (foreign || kind.isLoose)
         && !items.some((item) => this.isText(item))
-        && !(SHOWN.test(name) && this.isTight(items, end)),
+        && !(INLINE_LOOSE.has(name) && this.isTight(items, end)),
     };
     if (items.length === 0) {
       if (edge === end) return;

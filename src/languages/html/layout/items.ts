@@ -1,14 +1,7 @@
 import { NONE } from "../../../core/syntax/tree.js";
-import { leavesOpen, NESTED_RAW } from "../elements.js";
+import { leavesOpen, NESTED_RAW, STYLED_WITHIN_LINES, WITHIN_LINES } from "../elements.js";
 import { N, T, isContent } from "../kinds.js";
 import { HtmlTags, type Part } from "./tags.js";
-
-/** What a `style` attribute says of a block that begins no line of its own, or is not drawn among others. */
-const IN_LINE =
-  /(?:^|;)\s*(?:display\s*:\s*(?:inline|none|contents)|float\s*:\s*(?:left|right|inline)|position\s*:\s*(?:absolute|fixed))/i;
-
-/** Elements that have lines of their own in a page, but none where they are drawn. */
-const WITHIN_LINES = /^(?:dialog|select|slot)$/;
 
 /** What something in a content does to the lines of the page. */
 export const enum Role {
@@ -169,8 +162,8 @@ export abstract class HtmlItems extends HtmlTags {
   private standsInLine(node: number): boolean {
     if (node === NONE || this.tree.kind(node) !== N.Element) return false;
     const { isBlock, isInlineBlock, name } = this.kindOf(node);
-    if (isInlineBlock || WITHIN_LINES.test(name)) return true;
+    if (isInlineBlock || WITHIN_LINES.has(name)) return true;
     const css = isBlock ? this.attribute(this.tree.child(node), "style") : undefined;
-    return css !== undefined && IN_LINE.test(css);
+    return css !== undefined && STYLED_WITHIN_LINES.test(css);
   }
 }
