@@ -102,6 +102,11 @@ test.each([
     '{ "endOfLine": "unix" }',
     '1:3: "endOfLine" is "unix"; it must be one of "lf", "crlf", "cr"',
   ],
+  [
+    "oak-tide.json",
+    '{ "paths": { "*.py": { "python": {} } } }',
+    '1:24: "python" is a language; put it under "languages"',
+  ],
   ["oak-tide.json", '{ "exclude": "dist" }', '1:3: "exclude" is "dist"; it must be a list'],
   ["oak-tide.json", '{ "root": true "exclude": [] }', '1:16: expected "," or "}"'],
   [
@@ -110,6 +115,11 @@ test.each([
     '1:17: expected another name: "root" stands here twice',
   ],
   ["oak-tide.yaml", "root: true\n  indentSize: 2\n", "1:7: this is no YAML"],
+  [
+    "oak-tide.yaml",
+    "root: true\nexclude: *.min.js\n",
+    '2:10: nothing is named ".min.js"; put a text that begins with "*" in quotes',
+  ],
   [
     "oak-tide.yaml",
     "paths:\n  lib/*.py:\n    indentsize: 2\n",

@@ -180,7 +180,12 @@ async function checked(
   const result = STYLE_FILE.safeParse(value);
   if (!result.success) {
     const issue = result.error.issues[0]!;
-    fail(...explained(issue, value));
+    const [member, reason] = explained(issue, value);
+    const name = member.at(-1);
+    const isLanguage = issue.code === "unrecognized_keys"
+      && (member.length === 1 || (member[0] === "paths" && member.length === 3))
+      && (await languageIds()).includes(String(name));
+    fail(member, isLanguage ? `"${name}" is a language; put it under "languages"` : reason);
   }
   const data = value as StyleFileData;
   if (data.commands !== undefined && !own)
@@ -196,12 +201,16 @@ async function checked(
   ];
   for (const [member, section] of sections) {
     if (section === undefined) continue;
-    const { languages } = await import("../../languages/index.js");
-    const ids = languages.flatMap((language) => language.ids);
+    const ids = await languageIds();
     for (const id of Object.keys(section))
       if (!ids.includes(id)) fail([...member, id], `there is no language ${nearest(id, ids)}`);
   }
   return data;
+}
+
+async function languageIds(): Promise<string[]> {
+  const { languages } = await import("../../languages/index.js");
+  return languages.flatMap((language) => language.ids);
 }
 
 type Issue = z.core.$ZodIssue;

@@ -1,12 +1,23 @@
-import { isMap, isScalar, isSeq, parseDocument, type Document, type Node } from "yaml";
+import { isMap, isScalar, isSeq, parseDocument, visit, type Document, type Node } from "yaml";
 import { SettingsError, type Path, type Settings } from "./read.js";
 
 /** Reads YAML 1.2. */
 export function readYaml(file: string, text: string): Settings {
   const document = parseDocument(text, { prettyErrors: false });
   const [error] = document.errors;
-  if (error !== undefined)
-    throw new SettingsError(file, text, error.pos[0], `${sentence(error.message)}`);
+  const fail = (offset: number, reason: string): never => {
+    throw new SettingsError(file, text, offset, reason);
+  };
+  if (error !== undefined) fail(error.pos[0], sentence(error.message));
+  visit(document, {
+    Alias: (_, alias) => {
+      if (alias.resolve(document) === undefined)
+        fail(
+          alias.range![0],
+          `nothing is named "${alias.source}"; put a text that begins with "*" in quotes`,
+        );
+    },
+  });
   return { value: document.toJS() as unknown, offsetOf: (path) => offsetOf(document, path) };
 }
 
