@@ -14,6 +14,7 @@ import { importOrder } from "./imports.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { ecmaTyping } from "./typing.js";
 
+// Not `>=`: no value begins with `=`, but a text that a tag ends before may.
 const FUSING = new Set([
   "++",
   "--",
@@ -31,7 +32,6 @@ const FUSING = new Set([
   "==",
   "!=",
   "<=",
-  ">=",
   "<<",
   ">>",
   "=/",

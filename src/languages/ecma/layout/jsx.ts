@@ -6,6 +6,9 @@ import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 import { TypeLayout } from "./types.js";
 
+/** White space but for blanks, tabs and line ends. */
+const WIDE_SPACE = /[^\S \t\r\n]/;
+
 /**
  * Elements in the code. White space between tags that holds a line end means nothing at the edges of a
  * text, and one space inside it; without a line end it counts as it is.
@@ -127,7 +130,14 @@ export abstract class JsxLayout extends TypeLayout {
 
   /** The gap before a child of an element: between two words, at an edge, or beside a tag or brace. */
   private childGap(t: number, edge: boolean, words: boolean): void {
-    const { sheet } = this;
+    const { sheet, tokens, style } = this;
+    // Compilers differ in what such a space at the edge of a line means: it gets there by nobody's hand.
+    //   <b>\u00a0{price}</b>
+    //      ^
+    if (WIDE_SPACE.test(tokens.text[tokens.gapStart(t) - 1]! + tokens.text[tokens.gapEnd(t)]!))
+      return tokens.onNewLine(t)
+        ? sheet.line(t, 0, style.blankLineLimit, R.Markup)
+        : sheet.set(t, Demand.AsWritten, R.Markup);
     switch (this.gapKind(t)) {
       case "none":
         return sheet.set(t, edge ? Demand.Seam : Demand.Join, R.Markup);
@@ -136,8 +146,8 @@ export abstract class JsxLayout extends TypeLayout {
       default:
         if (
           words
-          && this.tokens.gapEnd(t) - this.tokens.gapStart(t) === 1
-          && this.tokens.text[this.tokens.gapStart(t)] === " "
+          && tokens.gapEnd(t) - tokens.gapStart(t) === 1
+          && tokens.text[tokens.gapStart(t)] === " "
         ) return sheet.set(t, Demand.Fold, R.Markup);
         sheet.set(t, Demand.AsWritten, R.Markup);
     }
