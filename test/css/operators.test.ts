@@ -38,6 +38,12 @@ describe("signs between values that part anyway", () => {
         width: calc(1px + #{$a*2});
       }
       `],
+    ["a range of characters behind another value, and brackets on both sides", `
+      $a:$b/U+26;$c:($d)+($e)*($f);
+      `, `
+      $a: $b/U+26;
+      $c: ($d) + ($e) * ($f);
+      `],
     ["a star that is none of them", `
       @use "tides" as *;
       *{a:b}.c{*zoom:1;> *+*{d:e}* {f:g}}a[href*="pier"]>*{h:i}
@@ -95,6 +101,18 @@ describe("signs between values that part anyway", () => {
         }
       }
       `],
+    ["only to numbers, colours and what gives one is anything added", `
+      .a{b:auto+1px;c:"pier"+d;e:10%+@f;g:(@h)+(@i);j:#111+#222;k:floor(@l)+1}
+      `, `
+      .a {
+        b: auto+1px;
+        c: "pier"+d;
+        e: 10% + @f;
+        g: (@h) + (@i);
+        j: #111 + #222;
+        k: floor(@l) + 1;
+      }
+      `],
   ]);
   fixtures("css", [
     ["ranges, products and what follows a bracket", `
@@ -108,6 +126,16 @@ describe("signs between values that part anyway", () => {
           src: url(a) format("woff2");
           c: 1px+2px;
         }
+      }
+      `],
+    ["a blank that ends an escape is part of it", `
+      .\\31 0,.\\31  .low,.\\31 >a{width:1px\\9 ;content:\\201c  high}
+      `, `
+      .\\31 0,
+      .\\31  .low,
+      .\\31 > a {
+        width: 1px\\9;
+        content: \\201c  high;
       }
       `],
   ]);

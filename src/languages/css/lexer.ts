@@ -44,6 +44,14 @@ const OPERATES = new Uint8Array(128);
 for (const c of [Char.Equal, Char.Bang, Char.Less, Char.Star]) OPERATES[c] = 1;
 
 /**
+ * The digits of an escape and the blank that ends it, where another token or the rest of the name follows:
+ *
+ *     .\31 0-berths  .quay
+ *         ^
+ */
+const ESCAPE_BLANK = /[\da-f]{1,6}[ \t](?=\s*[^\s{};,)!/<=>+~])/iy;
+
+/**
  * Splits a style sheet into tokens (CSS Syntax Module Level 3, taken coarser: what stands together without
  * white space is one word, as nothing may come between).
  */
@@ -184,7 +192,9 @@ class CssLexer {
           i = end - 1;
         }
       } else if (c === Char.Backslash) {
-        if (!isLineEnd(text.charCodeAt(i + 1))) i++;
+        ESCAPE_BLANK.lastIndex = i + 1;
+        if (ESCAPE_BLANK.test(text)) i = ESCAPE_BLANK.lastIndex - 1;
+        else if (!isLineEnd(text.charCodeAt(i + 1))) i++;
       } else if (c === Char.Backquote && this.dialect.name === "less") {
         const end = text.indexOf("`", i + 1);
         if (end < 0) lines |= TokenFlag.Continues;

@@ -205,7 +205,8 @@ export abstract class CssValues extends CssBase {
   private isOpen(node: number, t: number, end: number, colons: Colons): boolean {
     if (this.tokens.isApart(t)) return false;
     const before = t - 1;
-    if (this.isKind(t, T.LeftParen)) return this.isKeyword(node, before, colons);
+    if (this.isKind(t, T.LeftParen) && !this.isOperator(node, before, end))
+      return this.isKeyword(node, before, colons);
     if (colons === Colons.Selector && !this.isGuard(node))
       return this.isKind(before, T.RightParen) && (this.tokens.is(t, "when") || this.isLogic(t));
     return (
@@ -235,12 +236,19 @@ export abstract class CssValues extends CssBase {
           dialect.extended
           && !this.tokens.isApart(t)
           && !this.tokens.isApart(t + 1)
-          && !/^u$|\de$/i.test(tokens.textOf(t - 1))
-          && /[\w)"'}]$/.test(tokens.textOf(t - 1))
+          && !/(?:^|[^\w-])u$|\de$/i.test(tokens.textOf(t - 1))
+          && this.mayAdd(t - 1)
           && /^[\w("'$@#.]/.test(tokens.textOf(t + 1))
         );
       default: return false;
     }
+  }
+
+  /** Whether something may be added to what ends with token t. In Less only numbers, colours and what gives one. */
+  private mayAdd(t: number): boolean {
+    const word = this.tokens.textOf(t);
+    if (this.dialect.name !== "less") return /[\w)"'}]$/.test(word);
+    return /^(?:[@#(]|-?[\d.]).*[\w%)}]$|^\)$/.test(word);
   }
 
   private endsBracket(t: number): boolean {
