@@ -5,6 +5,18 @@ import { fixtures } from "../support/fixtures.js";
 
 describe("blocks and texts", () => {
   fixtures("html", [
+    ["comments that the standard takes for closed", `
+      <div><!--><p>low</p><!---><p>high</p><!-- late --!><p>six</p></div>
+      `, `
+      <div>
+        <!-->
+        <p>low</p>
+        <!--->
+        <p>high</p>
+        <!-- late --!>
+        <p>six</p>
+      </div>
+      `],
     ["blocks begin lines, texts stay", `
       <div><h1>Departures   from <b>Gullhaven</b></h1><p> Low tide </p></div>
       `, `

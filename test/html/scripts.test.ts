@@ -92,10 +92,10 @@ describe("texts over several lines in code", () => {
       <main>
       <div>
       <script>
-          const notice = \`Low water
+        const notice = \`Low water
         at \${hours.join(\`
       and \`)}\`;
-          show(notice / 2, /\`/);
+        show(notice / 2, /\`/);
       </script>
       </div>
       </main>
@@ -115,8 +115,8 @@ describe("texts over several lines in code", () => {
       <main>
       <div>
       <script>
-          if (low) {} /\`/.test(tide);
-          const notice = \`Low water
+        if (low) {} /\`/.test(tide);
+        const notice = \`Low water
         at six\`;
       </script>
       </div>
@@ -125,21 +125,36 @@ describe("texts over several lines in code", () => {
       <main>
         <div>
           <script>
-          if (low) {}
-          /\`/.test(tide);
-          const notice = \`Low water
+        if (low) {}
+        /\`/.test(tide);
+        const notice = \`Low water
         at six\`;
           </script>
         </div>
       </main>
       `],
+    ["show the step of a page that shows none", `
+      <p>Late</p>
+      <style>
+          .low {
+              color:red;
+          }
+      </style>
+      `, `
+      <p>Late</p>
+      <style>
+          .low {
+              color: red;
+          }
+      </style>
+      `],
     ["which a backslash carries on stay", `
       <main>
       <div>
       <script>
-          const notice = "Low water \\
+        const notice = "Low water \\
         at six";
-          show(notice);
+        show(notice);
       </script>
       </div>
       </main>

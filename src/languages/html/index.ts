@@ -25,7 +25,7 @@ export const html: Language = {
   notation: {
     blockComment: { open: "<!--", close: "-->" },
     tags: true,
-    hangs: /^>\s+.+$/,
+    hangs: /^>\s+\S/,
     operand: /[\p{L}\p{N}<"']/u,
   },
   trailingSpace: 1,

@@ -265,10 +265,10 @@ export class HtmlLexer {
       return this.add(T.Doctype, end, this.linesIn(end) | open);
     }
     const isComment = text.startsWith("<!--", at);
-    const close = isComment ? text.indexOf("-->", at + 4) : text.indexOf(">", at);
-    const end = close < 0 ? text.length : close + (isComment ? 3 : 1);
+    const close = isComment ? commentEnd(text, at) : text.indexOf(">", at) + 1;
+    const end = close === 0 ? text.length : close;
     const flags = (isComment && this.isAlone(end) ? TokenFlag.Trivia : 0)
-      | (close < 0 ? TokenFlag.Continues : 0)
+      | (close === 0 ? TokenFlag.Continues : 0)
       | this.linesIn(end);
     this.add(T.Comment, end, flags);
   }
@@ -521,6 +521,13 @@ function closeOf(text: string, name: string, from: number): number {
   const tag = pattern(`</${name}${AFTER_NAME}`, "gi");
   tag.lastIndex = from;
   return tag.exec(text)?.index ?? -1;
+}
+
+/** Where the comment ends that begins at an offset, 0 where it does not: `<!-->` is one, and `--!>` ends one (13.2.5.43). */
+function commentEnd(text: string, at: number): number {
+  const closer = text[at + 4] === ">" || text.startsWith("->", at + 4) ? /-?>/g : /--!?>/g;
+  closer.lastIndex = at + 4;
+  return closer.test(text) ? closer.lastIndex : 0;
 }
 
 /** White space of HTML: no others, as no-break spaces are text. */
