@@ -10,6 +10,21 @@ export class SourceError extends Error {
   }
 }
 
+/** Why a file cannot be read or written, as people say it. */
+export function reasonOf(error: unknown): string {
+  const code = (error as { code?: string }).code;
+  switch (code) {
+    case "ENOENT": return "there is no such file";
+    case "EACCES":
+    case "EPERM":
+      return "access is not allowed; check the rights of the file and its folder";
+    case "EISDIR": return "it is a folder";
+    case "EROFS": return "the file system is read-only";
+    case "ENOSPC": return "the disk is full";
+    default: return error instanceof Error ? error.message : String(error);
+  }
+}
+
 /** What `bytes` hold as UTF-8; `name` stands for them in the error. */
 export function decode(name: string, bytes: Uint8Array): string {
   try {

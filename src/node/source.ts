@@ -1,4 +1,4 @@
-import { SourceError, decode } from "./error.js";
+import { SourceError, decode, reasonOf } from "./error.js";
 import { closeSync, fstatSync, openSync, readFileSync, statSync, type Stats } from "node:fs";
 import { replaceFile } from "./replace.js";
 
@@ -58,17 +58,3 @@ function statsOf(path: string): Stats {
 }
 
 const stampOf = ({ mtimeMs, size, ino }: Stats): string => `${mtimeMs}:${size}:${ino}`;
-
-function reasonOf(error: unknown): string {
-  const code = (error as { code?: string }).code;
-  switch (code) {
-    case "ENOENT": return "there is no such file";
-    case "EACCES":
-    case "EPERM":
-      return "access is not allowed; check the rights of the file and its folder";
-    case "EISDIR": return "it is a folder";
-    case "EROFS": return "the file system is read-only";
-    case "ENOSPC": return "the disk is full";
-    default: return error instanceof Error ? error.message : String(error);
-  }
-}

@@ -69,6 +69,8 @@ test("the command says what it weighed, and writes the file where none is", asyn
   const written = JSON.parse(readFileSync(join(cwd, "lib/oak-tide.json"), "utf8"));
   expect(written).toMatchObject({ stringDelimiter: "single", statementTerminator: "omitted" });
   expect((await oakTide(["check", "lib/fares.js"], { cwd })).code).toBe(0);
+  const one = await oakTide(["learn", "lib/fares.js", "--write"], { cwd });
+  expect(one.err).toContain("lib/fares.js: a style file is saved in a folder; name that");
   const again = await oakTide(["learn", "lib", "--write"], { cwd });
   expect([again.code, again.err.includes("it is there already")]).toEqual([2, true]);
 });

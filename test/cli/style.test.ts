@@ -147,6 +147,16 @@ test.each([
   expect(readFileSync(join(cwd, "lib/tides.py"), "utf8")).toBe(MESSY);
 });
 
+test.each([
+  ["none.json", "there is no such file"],
+  ["lib", "it is a folder"],
+])("a style file %s that cannot be read is told", async (name, reason) => {
+  const cwd = folder({ "lib/tides.py": MESSY });
+  const { code, err } = await oakTide(["format", "--style", name, "lib/tides.py"], { cwd });
+  expect(err).toBe(`error    ${name}: ${reason}\n`);
+  expect(code).toBe(2);
+});
+
 test("two style files in one folder are both named", async () => {
   const cwd = folder({ "oak-tide.json": "{}", "oak-tide.toml": "", "tides.py": MESSY });
   const { err } = await oakTide(["check", "tides.py"], { cwd });

@@ -1,4 +1,4 @@
-import { existsSync } from "node:fs";
+import { existsSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { Command, Option } from "commander";
 import pc from "picocolors";
@@ -33,6 +33,8 @@ export const learnCommand = (): Command => new Command("learn")
   .action(learnFrom);
 
 async function learnFrom(folder: string, { write = false, report }: Options): Promise<void> {
+  if (write && statSync(folder, { throwIfNoEntry: false })?.isFile() === true)
+    throw new SourceError(folder, "a style file is saved in a folder; name that");
   const engine = createEngine();
   const texts = await samplesIn(folder, engine);
   if (texts.size === 0)

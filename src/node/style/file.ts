@@ -4,7 +4,8 @@ import ignore, { type Ignore } from "ignore";
 import { distance } from "fastest-levenshtein";
 import type * as z from "zod/mini";
 import { STYLE_VALUES, type Style } from "../../core/index.js";
-import { decode } from "../error.js";
+import { SourceError, decode, reasonOf } from "../error.js";
+import { shownPath } from "../shown.js";
 import type { MANIFEST_NAMES, STYLE_FILE_NAMES } from "./names.js";
 import { personPath } from "./person.js";
 import { STYLE_FILE, type StyleFileData } from "./schema.js";
@@ -99,13 +100,21 @@ export async function styleFileAt(path: string, own = false): Promise<StyleFile>
   );
 }
 
+function bytesOf(path: string): Buffer {
+  try {
+    return readFileSync(path);
+  } catch (error) {
+    throw new SourceError(shownPath(path), reasonOf(error));
+  }
+}
+
 async function openStyleFile(
   path: string,
   reader: Reader,
   key: Path,
   own = false,
 ): Promise<StyleFile | undefined> {
-  const text = decode(path, readFileSync(path)).replace(/^\uFEFF/, "");
+  const text = decode(shownPath(path), bytesOf(path)).replace(/^\uFEFF/, "");
   // A manifest without the name is nobody's business here, and may be broken.
   if (key.length > 0 && !text.includes("oak-tide")) return undefined;
   const read = await reader();
