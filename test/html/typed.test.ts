@@ -188,6 +188,11 @@ describe("Enter", () => {
       "<div>\n  <script>\n  ¦\n  moor();\n  </script>\n</div>\n",
     ],
     [
+      "first in a script without its end tag, above another one",
+      "<body>\n  <script>¦\n  <script src=\"tides.js\"></script>\n</body>\n",
+      "<body>\n  <script>\n    ¦\n  <script src=\"tides.js\"></script>\n</body>\n",
+    ],
+    [
       "first in a script, whose outermost line stands at its tag's depth",
       "<body>\n  <script>¦\n    moor();\n  });\n  </script>\n</body>\n",
       "<body>\n  <script>\n  ¦\n    moor();\n  });\n  </script>\n</body>\n",

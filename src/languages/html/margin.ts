@@ -41,9 +41,11 @@ const BELOW_TAG = /^\s*[\r\n]([ \t]*)(?=[^\s<]|<(?!\/|body\b))/i;
  * undefined where nothing tells.
  */
 export function standsBelow(before: string, below: string): "flush" | "deeper" | undefined {
-  const white = TAG_LINE.exec(before)?.[1];
-  const next = BELOW_TAG.exec(below)?.[1];
-  if (white === undefined || next === undefined) return undefined;
+  const [, white, name = ""] = TAG_LINE.exec(before) ?? [];
+  const [line, next] = BELOW_TAG.exec(below) ?? [];
+  if (white === undefined || line === undefined || next === undefined) return undefined;
+  // What markup begins below a script is none of its lines: its own end tag is still to come.
+  if (RAW.test(name) && below[line.length] === "<") return undefined;
   if (next === white) return "flush";
   return next.startsWith(white) ? "deeper" : undefined;
 }
@@ -65,8 +67,10 @@ export function codeWhite(text: string, at: number): string | undefined {
   if (!RAW.test(name)) return undefined;
   const below = text.slice(at, at + BELOW);
   const code = below.slice(0, Math.max(0, below.indexOf(`</${name}`)));
-  let least = NEXT_LINE.exec(code)?.[1];
-  if (least === undefined) return undefined;
+  const [, next, sign = ""] = NEXT_LINE.exec(code) ?? [];
+  // What markup begins is none of its lines, as above.
+  if (next === undefined || /^<\/?[a-z]/i.test(sign)) return undefined;
+  let least = next;
   for (const [, own = ""] of code.matchAll(CODE_LINES))
     if (own.length < least.length && least.startsWith(own)) least = own;
   return least.startsWith(white) ? least : undefined;
