@@ -1,6 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { createEngine } from "oak-tide";
-import { format } from "../support/format.js";
+import { engine, format } from "../support/format.js";
 import { fixtures } from "../support/fixtures.js";
 
 describe("blocks and texts", () => {
@@ -282,7 +281,6 @@ describe("tags", () => {
 });
 
 describe("scripts and style sheets", () => {
-  const engine = createEngine();
   test.each([
     [
       "JavaScript",
@@ -336,6 +334,16 @@ describe("scripts and style sheets", () => {
     expect(format("html", wanted)).toBe(wanted);
     expect(engine.languageFor("board.html")?.name).toBe("html");
   });
+});
+
+test.each([
+  ["berths.html.erb", "html"],
+  ["berths.HTML.TWIG", "html"],
+  ["berths.gohtml", "html"],
+  ["berths.ts.hbs", undefined],
+  ["berths.erb", undefined],
+])("%s is %s", (name, language) => {
+  expect(engine.languageFor(name)?.name).toBe(language);
 });
 
 describe("white space beside what is drawn within a line", () => {

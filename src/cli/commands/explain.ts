@@ -1,6 +1,6 @@
 import { Command, Option } from "commander";
 import pc from "picocolors";
-import { createEngine } from "../../index.js";
+import { createEngine, type Language } from "../../index.js";
 import { explained, formatterFor, linesLeftAlone, type Explained } from "../../node/explained.js";
 import { languageOfFile } from "../../node/program.js";
 import { readSource } from "../../node/source.js";
@@ -66,7 +66,7 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
     file: path,
     language: {
       id: languageId,
-      reason: engine.languageFor(path) === undefined ? "its first line" : reasonFor(path),
+      reason: reasonFor(path, engine.languageFor(path)),
     },
     excludedBy,
     formatter,
@@ -75,11 +75,13 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
   };
 }
 
-const reasonFor = (path: string): string => {
+function reasonFor(path: string, language: Language | undefined): string {
+  if (language === undefined) return "its first line";
   const name = path.slice(path.lastIndexOf("/") + 1);
-  const ending = /\.[^.]+$/.exec(name)?.[0];
+  const isEnding = (ending: string): boolean => name.toLowerCase().endsWith(ending);
+  const ending = language.extensions.find(isEnding) ?? /\.[^.]+$/.exec(name)?.[0];
   return ending === undefined || ending === name ? `the file's name` : `the ending ${ending}`;
-};
+}
 
 function textOf({ file, language, excludedBy, formatter, style, leftAlone }: Explanation): string {
   const rows: [string, string, string][] = [

@@ -10,12 +10,35 @@ import { htmlRegions } from "./regions.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
 import { htmlTyping } from "./typing/index.js";
 
+/** Endings of templates. Without `.html` before them, they may hold any language. */
+const TEMPLATES = [
+  "eex",
+  "ejs",
+  "erb",
+  "hbs",
+  "j2",
+  "jinja",
+  "jinja2",
+  "liquid",
+  "mustache",
+  "njk",
+  "php",
+  "tmpl",
+  "twig",
+];
+
 /** HTML, as its living standard has it. */
 export const html: Language = {
   name: "html",
   family: "html",
   ids: ["html"],
-  extensions: [".html", ".htm", ".xhtml"],
+  extensions: [
+    ".html",
+    ".htm",
+    ".xhtml",
+    ".gohtml",
+    ...TEMPLATES.map((ending) => `.html.${ending}`),
+  ],
   fileNames: [],
   defaults: { blankLineLimit: 1 },
   rules: RULES,
