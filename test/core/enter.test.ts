@@ -294,6 +294,55 @@ outer: for (;;) {
 `,
     ],
     [
+      "between brackets in a comment",
+      "scss",
+      `
+.pier {
+  // Low water (|at six)
+}
+`,
+      `
+.pier {
+  // Low water (
+  // |at six)
+}
+`,
+    ],
+    [
+      "between brackets in a comment with nothing between them",
+      "python",
+      `
+def board():
+    # The level in [|]
+    return low
+`,
+      `
+def board():
+    # The level in [
+    # |]
+    return low
+`,
+    ],
+    [
+      "between brackets that are words of an element",
+      "typescriptreact",
+      `
+const board = (
+  <p>
+    Low water (|) at six
+  </p>
+);
+`,
+      `
+const board = (
+  <p>
+    Low water (
+    |) at six
+  </p>
+);
+`,
+    ],
+    [
       "in a comment without signs",
       "javascript",
       `

@@ -1,7 +1,7 @@
 import type { Typing } from "../../core/language.js";
 import { NONE, type Tree } from "../../core/syntax/tree.js";
 import { interpolate } from "./interpolate.js";
-import { N, type Dialect } from "./kinds.js";
+import { N, T, type Dialect } from "./kinds.js";
 import { ecmaClosers, parseEcma } from "./parser/statements.js";
 
 const TRIGGERS = [
@@ -80,6 +80,7 @@ export const ecmaTyping = (dialect: Dialect): Typing => ({
   waits: new Set(["+", "-"]),
   headers: HEADERS,
   interpolation: { sign: "${", changes: interpolate },
+  isProse: ({ tokens }, t) => (tokens.kind(t) as T) === T.JsxText,
   next: (text) => caseAfterJump(text, dialect),
   closers: (text) => ecmaClosers(text, dialect),
 });

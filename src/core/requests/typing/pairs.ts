@@ -10,7 +10,7 @@ export function closerBehind(context: Context, rest: string): number | undefined
   const { lines, offset } = context;
   const before = lines.text.slice(0, lines.lineStart(lines.lineAt(offset))).trimEnd();
   const opener = before.at(-1) ?? "";
-  if (rest === "") return undefined;
+  if (rest === "" || isInWords(context, before.length)) return undefined;
   const { notation, sequence } = context.language;
   if (notation.tags === true && opener === ">") return tagBehind(context, before, rest);
   const closer = Signs.of(notation).closerOf(opener);
@@ -20,6 +20,13 @@ export function closerBehind(context: Context, rest: string): number | undefined
   return sequence === undefined
     ? plainBrace(rest, notation.block)
     : braceBehind(context, before.length - 1, rest, notation.block);
+}
+
+/** Whether what ends at an offset is no sign of the language, but stands in a comment or a text: `// low (` */
+function isInWords({ syntax, language: { typing } }: Context, offset: number): boolean {
+  const { tokens } = syntax;
+  const t = tokens.lastAt(offset - 1);
+  return tokens.isTrivia(t) || tokens.end(t) > offset || typing.isProse?.(syntax, t) === true;
 }
 
 /** Where the brace stands that closes the one at an offset, if on this line. */
