@@ -6,6 +6,26 @@ import { text, within } from "../support/marks.js";
 describe("pasted", () => {
   test.each([
     [
+      "within a text of several lines, whose rest stays as it is",
+      "javascript",
+      `
+function board() {
+  show(\`
+    low [[at six
+]]or noon
+  \`);
+}
+`,
+      `
+function board() {
+  show(\`
+    low at six
+or noon
+  \`);
+}
+`,
+    ],
+    [
       "parts of statements in their place",
       "javascript",
       `

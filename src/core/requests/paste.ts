@@ -13,6 +13,7 @@ import type { Depth } from "./placing/columns.js";
 import { movedLines, movedTab, moveLines, withRoom, type MovedLine } from "./placing/moved.js";
 import { restep } from "./placing/restep.js";
 import { pastedAt, type Pasted } from "./placing/pasted.js";
+import { isInText } from "./placing/places.js";
 import { shapeOf, type Shape } from "./placing/shape.js";
 import type { Site } from "./placing/site.js";
 import { standsInPlace } from "./placing/stands.js";
@@ -40,7 +41,8 @@ export function pasteChanges(site: Site, { from, to }: { from: number; to: numbe
   const changes = first === span.last && isBehind
     ? formatLines(language, syntax, style, lines, (line) => line === first, { within })
     : blockChanges(site, from, span, lead);
-  if (ends && /\S/.test(text.charAt(to))) settleRest(site, to, lead, changes);
+  if (ends && /\S/.test(text.charAt(to)) && !isInText(language, syntax, to))
+    settleRest(site, to, lead, changes);
   return changes;
 }
 
