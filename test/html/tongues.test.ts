@@ -64,6 +64,39 @@ const NESTED: readonly (readonly [name: string, wanted: string])[] = [
     {{ end }}
   </div>
   `],
+  ["control flow between braces", `
+  <section>
+    @if (user(); as captain) {
+      <h1>{{ captain.name }}</h1>
+    } @else if (late && !full) {
+      <app-berth [free]="true" />
+      @switch (tide) {
+        @case ("low") { <b>low</b> }
+        @case ("high") { <b>high</b> }
+        @default {
+          <p>turning</p>
+        }
+      }
+    } @else {
+      <span>Wait</span>
+      <span>here</span>
+    }
+    <ul>
+      @for (boat of boats; track boat.id) {
+        <li>{{ boat.name }}</li>
+      } @empty {
+        <li>none</li>
+      }
+    </ul>
+    @defer (on viewport) {
+      <app-map></app-map>
+    } @placeholder {
+      <p>Map</p>
+    }
+    @let hour = hours | async;
+    <p>Fare @if (late) { <b>half</b> } today</p>
+  </section>
+  `],
   ["what only looks like a beginning ends with what is around it", `
   <div>
     {{#if late}}
@@ -135,6 +168,65 @@ describe("blocks of template tongues nest", () => {
       {% endblock %}
       `],
   ]);
+});
+
+describe("control flow between braces", () => {
+  fixtures("html", [
+    ["a block without its brace keeps the lines around it", `
+      <main>
+        @if (late) {
+          <p>late</p>
+          @for (boat of boats; track boat) {
+            <li>{{ boat }}</li>
+          <p>wait</p>
+        }
+        <p>fare</p>
+      </main>
+      `, `
+      <main>
+        @if (late) {
+          <p>late</p>
+          @for (boat of boats; track boat) {
+            <li>{{ boat }}</li>
+          <p>wait</p>
+        }
+        <p>fare</p>
+      </main>
+      `],
+    ["a brace that ends nothing is text", `
+      <p>late
+      }
+      @if and }</p>
+      `, `
+      <p>late
+        }
+        @if and }
+      </p>
+      `],
+  ]);
+
+  test.each([
+    [
+      "a brace goes to the column of its head",
+      "<main>\n  @if (late) {\n    <p>late</p>\n    ¦\n</main>\n",
+      "}",
+      "<main>\n  @if (late) {\n    <p>late</p>\n  }¦\n</main>\n",
+    ],
+    [
+      "Enter goes deeper below a head",
+      "<main>\n  @if (late) {¦\n  }\n</main>\n",
+      "\n",
+      "<main>\n  @if (late) {\n    ¦\n  }\n</main>\n",
+    ],
+    [
+      "Enter goes to the column of a brace whose head is to come",
+      "<main>\n  @if (late) {¦\n      <li>wait</li>\n    }\n  }\n</main>\n",
+      "\n",
+      "<main>\n  @if (late) {\n    ¦\n      <li>wait</li>\n    }\n  }\n</main>\n",
+    ],
+  ])("%s", (_, before, key, after) => {
+    expect(keyed("html", before, key)).toBe(after);
+  });
 });
 
 describe("lines within texts", () => {

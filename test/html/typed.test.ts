@@ -18,6 +18,10 @@ describe("pages typed out from nothing, with Enter and no blank before a line", 
     ],
     ["a style sheet", "<style>\n  .a {\n    color: red;\n  }\n</style>\n"],
     ["definitions", "<dl>\n  <dt>low\n  <dd>water\n</dl>\n"],
+    [
+      "elements without an end tag",
+      "<main>\n  <hr>\n  <app-board/>\n  <span>low</span>\n</main>\n",
+    ],
     ["tags in capitals", "<DIV>\n  <P>low</P>\n</DIV>\n"],
     [
       "what only begins like a tag that settles",

@@ -2,9 +2,9 @@ import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { NO_EFFECT, Step, isPair, type Effect } from "./effect.js";
 import { BLOCK, FIXED, VOID } from "./elements.js";
-import { T } from "./kinds.js";
+import { FLOW, T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
-import { ENDS_WORDY, WORDY, islandCloser, islandEffect } from "./tongues.js";
+import { ENDS_WORDY, FLOW_BLOCK, WORDY, islandCloser, islandEffect } from "./tongues.js";
 
 /** What code between markup does to depth. */
 export interface Code {
@@ -105,7 +105,8 @@ function mayHoldIsland(tokens: TokenTable, t: number): boolean {
 
 /** Whether token t is nothing but islands, and tells of depth where it has a line for itself. */
 export const isStep = (tokens: TokenTable, t: number): boolean =>
-  ISLANDS.effectOf(tokens, t).step !== Step.None && isIsland(tokens.textOf(t));
+  ISLANDS.effectOf(tokens, t).step !== Step.None
+  && (tokens.has(t, FLOW) || isIsland(tokens.textOf(t)));
 
 /** The name of the block whose start or end tag begins at token t; "" for none. */
 function blockAt(tokens: TokenTable, t: number): string {
@@ -152,10 +153,10 @@ export const endsOwnLine = (tokens: TokenTable, t: number): boolean =>
 /** Whether token t is an island on a line of its own. */
 const isLone = (tokens: TokenTable, t: number): boolean => (
   tokens.kind(t) as T === T.Word
-  && BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t)))
+  && (tokens.has(t, FLOW) || BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t))))
   && beginsOwnLine(tokens, t)
   && endsOwnLine(tokens, t + 1)
-  && isIsland(tokens.textOf(t))
+  && (tokens.has(t, FLOW) || isIsland(tokens.textOf(t)))
 );
 
 /** What begins an island that shows a value, and is no part, statement or comment. */
@@ -170,7 +171,10 @@ export const isLoneValue = (tokens: TokenTable, t: number): boolean =>
 
 /** The tongues that stand in pages of any kind: within a line they are words. */
 export const ISLANDS: Code = {
-  effectOf: (tokens, t) => mayHoldIsland(tokens, t) ? wordEffect(tokens.textOf(t)) : NO_EFFECT,
+  effectOf(tokens, t) {
+    if (tokens.has(t, FLOW)) return islandEffect(tokens.textOf(t));
+    return mayHoldIsland(tokens, t) ? wordEffect(tokens.textOf(t)) : NO_EFFECT;
+  },
   nests: isLone,
   isLone,
   closerOf: islandCloser,
@@ -183,6 +187,8 @@ export function blocksAddUp(tokens: TokenTable, code: Code): boolean {
   for (let t = 0; t < tokens.count; t++) {
     if (tokens.kind(t) as T !== T.Word || !code.nests(tokens, t)) continue;
     const { step, begins, ends } = code.effectOf(tokens, t);
+    // A brace on a line of its own may as well be text.
+    if (step === Step.Closes && ends === FLOW_BLOCK && !open.includes(ends)) continue;
     if (step === Step.Opens && (hasWords || !WORDY.has(begins))) open.push(begins);
     else if (step === Step.Closes && (open.length === 0 || !isPair(open.pop()!, ends)))
       return false;

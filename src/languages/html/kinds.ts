@@ -1,3 +1,5 @@
+import { TokenFlag } from "../../core/syntax/tokens.js";
+
 /** Token kinds of pages. */
 export const enum T {
   End,
@@ -45,3 +47,6 @@ export const enum N {
 
 /** Whether nodes of a kind are what stands between the tags of an element. */
 export const isContent = (kind: number): boolean => kind === N.Content || kind === N.Mixed;
+
+/** Flag of words that are a piece of control flow. The first of its own is that of code, where a page holds another language. */
+export const FLOW = TokenFlag.Own << 1;

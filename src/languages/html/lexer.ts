@@ -7,6 +7,7 @@ import { endOfLine } from "../../core/text/width.js";
 import { lookaheadToEnd } from "../../core/lookahead.js";
 import { TokenFlag, TokenTable } from "../../core/syntax/tokens.js";
 import { AFTER_NAME, FIXED, NESTED_RAW, RAW, elementName } from "./elements.js";
+import { LONG, beginsFlow, flowEnd, statementEnd } from "./flow.js";
 import {
   FAR,
   begunTag,
@@ -15,7 +16,7 @@ import {
   halfDeclarationEnd,
   keptFrom,
 } from "./half-written.js";
-import { T } from "./kinds.js";
+import { FLOW, T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
 
 /** What begins a stretch of a template tongue, and what ends it. */
@@ -80,7 +81,11 @@ export class HtmlLexer {
   /** From where on an end was looked for that is not there. */
   private open = Infinity;
 
+  /** Whether pieces of control flow may stand between markup: `@if (late) {`. */
+  protected readonly hasFlow: boolean;
+
   constructor(protected readonly text: string, private readonly dialect: Components = {}) {
+    this.hasFlow = dialect.closesAny !== true;
     this.at = text.charCodeAt(0) === 0xfeff ? 1 : 0;
     this.tokens = new TokenTable(text, this.at);
     this.hasTongues = this.mayHoldTongues();
@@ -106,8 +111,16 @@ export class HtmlLexer {
 
   /** Takes a word, or a tag with what belongs to it. */
   protected step(): void {
-    const { text } = this;
-    if (text.charCodeAt(this.at) !== Char.Less || this.tongueEnd(this.at) > 0) return this.word();
+    const { text, at } = this;
+    const c = text.charCodeAt(at);
+    if (this.hasFlow && (c === Char.At || c === Char.RightBrace)) {
+      const flow = flowEnd(text, at);
+      const end = flow > 0 ? flow : statementEnd(text, at);
+      if (end > 0) return this.add(T.Word, end, this.linesIn(end) | (flow > 0 ? FLOW : 0));
+      if (beginsFlow(text, at))
+        this.lookaheads.push({ from: at, to: Math.min(text.length, at + LONG) });
+    }
+    if (c !== Char.Less || this.tongueEnd(this.at) > 0) return this.word();
     const next = text.charCodeAt(this.at + 1);
     if (isLetter(next)) this.startTag();
     else if (next === Char.Slash && isLetter(text.charCodeAt(this.at + 2))) this.endTag();

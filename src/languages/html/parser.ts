@@ -18,9 +18,10 @@ import {
   elementName,
 } from "./elements.js";
 import { ISLANDS, type Code } from "./islands.js";
-import { N, T } from "./kinds.js";
+import { FLOW, N, T } from "./kinds.js";
 import { lexHtml, type Components, type Lexed } from "./lexer.js";
 import { pairedTags } from "./pairs.js";
+import { FLOW_BLOCK } from "./tongues.js";
 import { TagParser, endOfTag, type Open } from "./tag-parser.js";
 
 /** How a page of another tongue is read. */
@@ -124,7 +125,10 @@ export class HtmlParser extends TagParser<OpenElement> {
     tree.finish(N.StartTag, first, this.at);
     const empty = tokens.kind(this.at - 1) === T.EmptyTagEnd;
     const control = this.isControl(tag);
-    const isWhole = VOID.has(name) || (empty && (foreign || this.dialect.closesAny === true));
+    // A browser takes what follows for what it holds; whoever writes that does not.
+    const isOwn = name.includes("-");
+    const isWhole =
+      VOID.has(name) || (empty && (foreign || isOwn || this.dialect.closesAny === true));
     const isLeftOpen = !isWhole && control && !this.isEnded(name);
     if (isLeftOpen) this.lookaheads.push(...lookaheadToEnd(tokens.start(first), tokens.text));
     if (isWhole || isLeftOpen) {
@@ -276,9 +280,18 @@ export class HtmlParser extends TagParser<OpenElement> {
     const { step, begins, ends } = this.code.effectOf(this.tokens, t);
     if (step === Step.None) return;
     const counts = this.counts(t);
-    if (step === Step.Opens) return this.openCode(counts ? CODE : INLINE, t, begins);
     const { stack, tree } = this;
-    this.endUnpaired(t, ends);
+    if (this.byColumns && this.tokens.has(t, FLOW)) this.endFlowByColumn(t, step);
+    if (step === Step.Opens) {
+      // What `/>` ends for its author holds no block.
+      while (counts && stack.at(-1)?.isEmpty === true) this.pop(t);
+      return this.openCode(counts ? CODE : INLINE, t, begins);
+    }
+    if (!this.endUnpaired(t, ends) && ends === FLOW_BLOCK) {
+      // A brace alone may as well be text.
+      if (step === Step.GoesOn) this.mismatches++;
+      return;
+    }
     const top = stack.at(-1);
     const isInline = top?.name === INLINE;
     if (isInline || !counts) {
@@ -316,13 +329,15 @@ export class HtmlParser extends TagParser<OpenElement> {
     if (step === Step.GoesOn) this.openCode(CODE, t, begins);
   }
 
-  /** Ends the blocks of which nothing ends any, within the one that token t ends. */
-  private endUnpaired(t: number, ends: string): void {
+  /** Ends the blocks of which nothing ends any, within the one that token t ends; false where it ends none. */
+  private endUnpaired(t: number, ends: string): boolean {
     const { stack } = this;
     const isBlock = ({ name }: OpenElement): boolean => name === CODE || name === INLINE;
     const isPaired = (open: OpenElement): boolean => isBlock(open) && isPair(open.block, ends);
-    if (!stack.some(isPaired)) return;
+    if (!stack.some(isPaired)) return false;
+    while (stack.at(-1)!.isEmpty) this.pop(t);
     while (isBlock(stack.at(-1)!) && !isPaired(stack.at(-1)!)) this.pop(t);
+    return true;
   }
 
   private openCode(name: string, t: number, block: string): void {
@@ -357,8 +372,10 @@ export class HtmlParser extends TagParser<OpenElement> {
     if (!isCode(open)) return super.pop(end);
     this.stack.pop();
     if (open.name === INLINE) return this.shapeless(open, end);
+    const isFlow = open.block === FLOW_BLOCK;
+    if (isFlow) this.mismatches++;
     this.inside(open.content, end);
-    this.tree.finish(N.OpenBlock, open.first, end);
+    this.tree.finish(isFlow && this.byColumns ? N.CodeBlock : N.OpenBlock, open.first, end);
   }
 
   /** Ends the elements that a start tag ends whose own end tags are left out. */
@@ -405,6 +422,27 @@ export class HtmlParser extends TagParser<OpenElement> {
     }
   }
 
+  /** Ends blocks of control flow that lack their brace, where another piece of it begins a line no deeper than theirs. */
+  private endFlowByColumn(t: number, step: Step): void {
+    const { stack } = this;
+    if (!this.beginsLine(t)) return;
+    const column = this.columnOf(t);
+    const isFlow = (open: OpenElement): boolean =>
+      open.block === FLOW_BLOCK && this.beginsLine(open.first);
+    const isBeside = (open: OpenElement): boolean =>
+      isFlow(open) && this.columnOf(open.first) === column;
+    // A brace ends the block whose head stands in its column, where there is one.
+    const isHead = step === Step.Opens;
+    if (!isHead && !stack.some(isBeside)) return;
+    for (let place = stack.length - 1; place >= 0; place--) {
+      const open = stack[place]!;
+      if (!isFlow(open)) continue;
+      const own = this.columnOf(open.first);
+      if (own < column || (own === column && !isHead) || this.isFlush(open)) return;
+      while (stack.length > place) this.pop(t);
+    }
+  }
+
   /** The place of the element whose own end tag stands at token t, where none in it ends further down; -1 elsewhere. */
   private pairedPlace(t: number): number {
     const { stack } = this;
@@ -428,7 +466,8 @@ export class HtmlParser extends TagParser<OpenElement> {
   private pairs: ReadonlyMap<number, number> | undefined = undefined;
 
   /** Whether columns tell where an element ends: where end tags may be left out, the standard does. */
-  private endsByColumn({ name }: OpenElement): boolean {
+  private endsByColumn({ block, name }: OpenElement): boolean {
+    if (block === FLOW_BLOCK) return true;
     if (BLOCK.has(name)) return !FIXED.has(name) && !ENDED_BY.has(name);
     return !isCodeName(name) && !OPENED_AGAIN.has(name) && !this.isEnded(name);
   }

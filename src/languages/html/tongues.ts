@@ -71,6 +71,9 @@ const RUBY = "<%end";
 export const WORDY: ReadonlySet<string> = new Set([GO, RUBY]);
 export const ENDS_WORDY = /\{\{-?\s*end\b|<%-?\s*end\b/;
 
+/** The blocks of control flow between markup. */
+export const FLOW_BLOCK = "@{";
+
 /** The tongues that pages hold most, the likelier first where two share a sign. */
 const TONGUES: readonly Tongue[] = [
   // {% if %}…{% endif %}
@@ -128,6 +131,15 @@ const TONGUES: readonly Tongue[] = [
     island: /^<\?(?:php\b|(?!\w))=?([^]*?)\?>$/,
     effect: (said) => effectOf(statementsStep(said), "<?"),
     closer: (said) => `<?php ${blocksOf(said).open.at(-1) ?? ""} ?>`,
+  },
+  // @if () {…}
+  {
+    island: /^(@[^]*\{|\}(?:\s*@[^]*\{)?)$/,
+    effect(said) {
+      if (said === "}") return closes(FLOW_BLOCK);
+      return said.startsWith("}") ? goesOn(FLOW_BLOCK) : opens(FLOW_BLOCK);
+    },
+    closer: () => "}",
   },
 ];
 

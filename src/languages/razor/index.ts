@@ -5,6 +5,7 @@ import { regionsBy } from "../../core/regions/host.js";
 import { bracesStep, bracketsIn } from "../html/braces.js";
 import { NO_EFFECT, Step } from "../html/effect.js";
 import { htmlClosers } from "../html/typing/closers.js";
+import { typingOf } from "../html/typing/index.js";
 import { html } from "../html/index.js";
 import { blocksAddUp, type Code } from "../html/islands.js";
 import { T } from "../html/kinds.js";
@@ -54,6 +55,8 @@ function addsUp(tokens: TokenTable): boolean {
   }
   return blocksAddUp(tokens, BRACES);
 }
+
+const TYPING = typingOf(false);
 
 const DIALECT: Dialect = { closesAny: true, hasComponents: true, lex: lexRazor, code: BRACES };
 
@@ -117,8 +120,8 @@ export const razor: Language = {
     block: ["{", "}"],
   },
   typing: {
-    ...html.typing,
-    words: new Map([...html.typing.words, ["case", [" x:"]], ["default", [":"]]]),
+    ...TYPING,
+    words: new Map([...TYPING.words, ["case", [" x:"]], ["default", [":"]]]),
     closers: (text, line) => htmlClosers(text, line, DIALECT),
     addsUp,
   },

@@ -47,6 +47,8 @@ class RazorLexer extends HtmlLexer {
     return { tokens, lookaheads: [...lookaheads, ...lookaheadToEnd(endless.from, this.text)] };
   }
 
+  protected override readonly hasFlow = false;
+
   protected override mayHoldTongues(): boolean {
     return true;
   }

@@ -14,7 +14,8 @@ import {
   isStep,
   isValue,
 } from "../islands.js";
-import { N, T } from "../kinds.js";
+import { FLOW, N, T } from "../kinds.js";
+import { statementEnd } from "../flow.js";
 import { leavesAtMargin } from "../margin.js";
 import { R } from "../rules.js";
 import { endOfTag } from "../tag-parser.js";
@@ -205,11 +206,13 @@ export class HtmlLayout extends HtmlItems {
   ): void {
     const { tokens, sheet, style } = this;
     const lone = items.map((item) => this.isCode(item));
+    const heads = this.headLines(items);
     const begins = items.map((item, i) => (
       tokens.isTrivia(item.first)
       || (i > 0 && tokens.isTrivia(items[i - 1]!.first))
       || ((lone[i] === true || lone[i - 1] === true) && this.beginsLine(item.first))
       || (i === 0 && between)
+      || heads[i] === true
       || this.isFree(items, i, item.first, holder)
     ));
     if (between) this.statementsBegin(items, begins);
@@ -237,6 +240,25 @@ export class HtmlLayout extends HtmlItems {
       else this.filled(items.slice(i, next), holder, i === 0 ? behind : NO_TAG);
       i = next;
     }
+  }
+
+  /**
+   * Which items begin a line with control flow or a statement of it, or the line below such a line.
+   *
+   *     @case (1) { <i>low</i> }
+   *     @case (2) { <i>high</i> }
+   */
+  private headLines(items: readonly Item[]): readonly boolean[] {
+    const { tokens } = this;
+    let below = false;
+    return items.map(({ first }) => {
+      if (!this.beginsLine(first)) return false;
+      const isHead = tokens.kind(first) as T === T.Word
+        && (tokens.has(first, FLOW) || statementEnd(tokens.text, tokens.start(first)) > 0);
+      const begins = isHead || below;
+      below = isHead;
+      return begins;
+    });
   }
 
   /** Has each statement that follows another one begin a line; those behind a label stay on its line. */
@@ -284,15 +306,18 @@ export class HtmlLayout extends HtmlItems {
     const first = tree.first(node);
     const between = { ...holder, block: false };
     let island = first;
+    /** The island with which the line begins. */
+    let begins = first;
     let split = false;
     let spaced = false;
     let steps: number | undefined;
     for (const part = tree.parts(node); part.next();) {
       const { at: t, node: inside } = part;
       if (inside === NONE) {
-        if (t > first && (split || this.beginsLine(t)))
+        if (t > first && (split || this.beginsLine(t))) {
           sheet.line(t, 0, style.blankLineLimit, R.Line);
-        else if (t > first) this.besideContent(t, spaced);
+          begins = t;
+        } else if (t > first) this.besideContent(t, spaced);
         this.lone(t);
         island = t;
         continue;
@@ -300,7 +325,7 @@ export class HtmlLayout extends HtmlItems {
       const end = tree.end(inside);
       split =
         this.isSplitUp(t, Math.min(end, tree.end(node) - 1))
-        || this.tokens.end(end - 1) - this.tokens.start(first) > style.maxLineLength;
+        || this.tokens.end(end - 1) - this.tokens.start(begins) > style.maxLineLength;
       if (!split) {
         spaced = this.isStatement(t) && this.isStatement(end - 1);
         this.besideContent(t, spaced);

@@ -3,11 +3,11 @@ import type { Style } from "../../../core/style/style.js";
 import type { Change } from "../../../core/text/edits.js";
 import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../../core/front-matter.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
-import { htmlClosers, openRaw } from "./closers.js";
-import { whiteOfEnd } from "./end-tags.js";
+import { htmlClosers, openFlow, openRaw } from "./closers.js";
+import { headToCome, whiteOfEnd } from "./end-tags.js";
 import { flushWhite } from "./flush.js";
 import { beginsIsland } from "./stretch.js";
-import { BLOCK, ENDED_BY } from "../elements.js";
+import { BLOCK, ENDED_BY, VOID } from "../elements.js";
 import { ISLANDS, blocksAddUp } from "../islands.js";
 import {
   RAW,
@@ -32,7 +32,7 @@ const WORDS = new Map<string, readonly string[]>([
   ...[...ENDED_BY.values()].flatMap((names) => [...names])
     .flatMap(cases)
     .map(
-      (name) => [`<${name}`, [`></${name}>`]] as const,
+      (name) => [`<${name}`, [VOID.has(name.toLowerCase()) ? ">" : `></${name}>`]] as const,
     ),
   ...[...BLOCK, "head", "script", "style", "template"].flatMap(cases)
     .map(
@@ -78,11 +78,17 @@ export function enteredAs(
  *
  * @param tag of the element that it begins.
  */
-const shownWhite = (text: string, at: number, tag?: string): string | undefined =>
+const shownWhite = (
+  text: string,
+  at: number,
+  hasFlow: boolean,
+  tag?: string,
+): string | undefined =>
   whiteInPre(text, at)
   ?? whiteInTag(text, at)
   ?? codeWhite(text, at)
   ?? scriptWhite(text, at)
+  ?? (hasFlow ? headToCome(text, at) : undefined)
   ?? flushWhite(text, at, tag);
 
 /** What takes a line that begins at an offset from its white space to another one. */
@@ -104,8 +110,12 @@ function enteredInFrontMatter(text: string, at: number, style: Style): EnteredTe
   return enteredAs(text, at, whiteInFrontMatter(text.slice(above, at).trimEnd(), style));
 }
 
-/** What pages say of text that is being typed. */
-export const htmlTyping: Typing = {
+/**
+ * What pages say of text that is being typed.
+ *
+ * @param hasFlow whether pieces of control flow may stand between markup: `@if (late) {`.
+ */
+export const typingOf = (hasFlow: boolean): Typing => ({
   triggers: [">", "/", " ", "}", "-"],
   words: WORDS,
   closers: htmlClosers,
@@ -114,17 +124,21 @@ export const htmlTyping: Typing = {
     enteredInFrontMatter(text, at, style)
     ?? enteredInIsland(text, at, style)
     ?? enteredInValue(text, at, style)
-    ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at))
+    ?? enteredAs(text, at, shownWhite(whole?.text() ?? text, whole?.at(at) ?? at, hasFlow))
   ),
   shown(text, at, line) {
     if (ENDS.test(line) || beginsIsland(line)) return undefined;
-    return shownWhite(text, at, START.exec(line)?.[1]);
+    return shownWhite(text, at, hasFlow, START.exec(line)?.[1]);
   },
   completed(text, at, character) {
     if (character === "-") return endFrontMatter(text, at, RULES[R.Line]!);
     const start = startOfLine(text, at);
     const head = text.slice(start, at);
     if (head.trimStart() === ">") return endedTag(text, start, head);
+    if (hasFlow && head.trimStart() === "}") {
+      const opener = openFlow(text.slice(0, start));
+      return opener < 0 ? undefined : placed(start, head.slice(0, -1), whiteOf(text, opener));
+    }
     const [, old = "", name] = END_LINE.exec(head) ?? [];
     if (name === undefined) return undefined;
     if (!RAW.test(name)) {
@@ -150,4 +164,6 @@ export const htmlTyping: Typing = {
     if (name === "body" && stands !== "deeper" && !HEAD.test(before)) return undefined;
     return stands === "flush" ? `${whiteOfLast(before)}${line.trimStart()}` : line;
   },
-};
+});
+
+export const htmlTyping = typingOf(true);

@@ -100,7 +100,8 @@ export function readStretch(text: string): Stretch {
     const step = beginsLine ? ISLANDS.effectOf(tokens, t).step : Step.None;
     if (block !== undefined && (step === Step.None || step === Step.Opens))
       blocks.push(shownBy(block, own));
-    block = step === Step.Opens || step === Step.GoesOn
+    const endsLine = t + 1 >= tokens.count || tokens.onNewLine(t + 1);
+    block = endsLine && (step === Step.Opens || step === Step.GoesOn)
       ? { name: BLOCK_HEAD.exec(tokens.textOf(t))![0], own }
       : undefined;
     if (kind === T.EndTagStart) {
