@@ -151,13 +151,17 @@ export const endsOwnLine = (tokens: TokenTable, t: number): boolean =>
   t >= tokens.count || tokens.onNewLine(t) || blockAt(tokens, t) !== "";
 
 /** Whether token t is an island on a line of its own. */
-const isLone = (tokens: TokenTable, t: number): boolean => (
-  tokens.kind(t) as T === T.Word
-  && (tokens.has(t, FLOW) || BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t))))
-  && beginsOwnLine(tokens, t)
-  && endsOwnLine(tokens, t + 1)
-  && (tokens.has(t, FLOW) || isIsland(tokens.textOf(t)))
-);
+function isLone(tokens: TokenTable, t: number): boolean {
+  const isFlow = tokens.has(t, FLOW);
+  const begins = isFlow || BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t)));
+  return (
+    begins
+    && tokens.kind(t) as T === T.Word
+    && beginsOwnLine(tokens, t)
+    && endsOwnLine(tokens, t + 1)
+    && (isFlow || isIsland(tokens.textOf(t)))
+  );
+}
 
 /** What begins an island that shows a value, and is no part, statement or comment. */
 const VALUE = /^(?:\{\{(?![~{]*[>!#/^&])|<%[=-](?!-)|<\?=)/;

@@ -1,11 +1,10 @@
 import { ENDS_ALONE } from "../elements.js";
-import { FLOW } from "../kinds.js";
 import { lexHtml } from "../lexer.js";
 import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "../parser.js";
 import { tagEnd } from "../tag-parser.js";
 
 /** Keeps what a text leaves open, code among the elements. */
-class ClosingParser extends HtmlParser {
+export class ClosingParser extends HtmlParser {
   /** What follows may give an island its line. */
   protected override counts(): boolean {
     return true;
@@ -58,14 +57,6 @@ export function openRaw(text: string, name: string): number {
   const { tokens } = lexHtml(text, {});
   const open = new ClosingParser(tokens, false, {}).openAtEnd()[0];
   return open?.name === name.toLowerCase() ? tokens.start(open.first) : -1;
-}
-
-/** Where the block of control flow begins that a brace after a text ends; -1 where none is open. */
-export function openFlow(text: string): number {
-  const { tokens } = lexHtml(text, {});
-  const open = new ClosingParser(tokens, false, {}).openAtEnd()
-    .find(({ first, name }) => name === CODE && tokens.has(first, FLOW));
-  return open === undefined ? -1 : tokens.start(open.first);
 }
 
 /** Where the control begins that an end tag after a text ends; -1 where none of its name is open. */

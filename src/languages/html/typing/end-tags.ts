@@ -1,13 +1,7 @@
 import { escaped } from "../../../core/notation.js";
 import { pattern } from "../../../core/text/patterns.js";
-import type { TokenTable } from "../../../core/syntax/tokens.js";
-import { whiteOf } from "../../../core/text/width.js";
-import { NO_EFFECT, Step } from "../effect.js";
 import { FIXED, elementName } from "../elements.js";
-import { ISLANDS } from "../islands.js";
-import { FLOW } from "../kinds.js";
-import { lexHtml } from "../lexer.js";
-import { NEXT_LINE, whiteOfLast } from "../margin.js";
+import { whiteOfLast } from "../margin.js";
 import { nearAbove, nearBelow, readStretch, type Ended, type Open } from "./stretch.js";
 
 /**
@@ -65,35 +59,6 @@ export function startToCome(
     ? ends < (first.white === own ? opens + 1 : opens)
     : open.some((one) => one.name === first.name);
   return isOwn || missingEnds(text, first.name) !== -1 ? undefined : first.white;
-}
-
-/** The same for a brace below an offset that ends a block of control flow whose head is still to come. */
-export function headToCome(text: string, at: number): string | undefined {
-  const below = nearBelow(text, at);
-  const brace = /[\r\n][ \t]*\}/.test(below) ? loneBrace(lexHtml(below, {}).tokens) : undefined;
-  if (brace === undefined || NEXT_LINE.exec(below)?.[1]?.startsWith(brace) !== true)
-    return undefined;
-  const { tokens } = lexHtml(text, {});
-  let missing = 0;
-  for (let t = 0; t < tokens.count; t++) missing += flowDepth(tokens, t);
-  return missing === -1 ? brace : undefined;
-}
-
-/** How much deeper a piece of control flow leaves what follows it. */
-function flowDepth(tokens: TokenTable, t: number): number {
-  const { step } = tokens.has(t, FLOW) ? ISLANDS.effectOf(tokens, t) : NO_EFFECT;
-  return step === Step.Opens ? 1 : step === Step.Closes ? -1 : 0;
-}
-
-/** The white space before the first brace that ends a block which does not begin in the same text. */
-function loneBrace(tokens: TokenTable): string | undefined {
-  for (let t = 0, depth = 0; t < tokens.count; t++) {
-    const isBrace = tokens.has(t, FLOW) && tokens.text[tokens.start(t)] === "}";
-    if (isBrace && depth === 0)
-      return tokens.onNewLine(t) ? whiteOf(tokens.text, tokens.start(t)) : undefined;
-    depth += flowDepth(tokens, t);
-  }
-  return undefined;
 }
 
 /** The start tags and the end tags of a name: the first group of an end tag is its slash. */
