@@ -182,16 +182,6 @@ describe("control flow between braces", () => {
         }
         <p>fare</p>
       </main>
-      `, `
-      <main>
-        @if (late) {
-          <p>late</p>
-          @for (boat of boats; track boat) {
-            <li>{{ boat }}</li>
-          <p>wait</p>
-        }
-        <p>fare</p>
-      </main>
       `],
     ["a brace that ends nothing is text", `
       <p>late
