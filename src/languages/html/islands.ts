@@ -105,8 +105,13 @@ function mayHoldIsland(tokens: TokenTable, t: number): boolean {
 
 /** Whether token t is nothing but islands, and tells of depth where it has a line for itself. */
 export const isStep = (tokens: TokenTable, t: number): boolean =>
-  ISLANDS.effectOf(tokens, t).step !== Step.None
-  && (tokens.has(t, FLOW) || isIsland(tokens.textOf(t)));
+  ISLANDS.effectOf(tokens, t).step !== Step.None && isIslandAt(tokens, t);
+
+/** Whether token t is nothing but islands, or a piece of control flow. */
+const isIslandAt = (tokens: TokenTable, t: number): boolean => (
+  tokens.has(t, FLOW)
+  || (BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t))) && isIsland(tokens.textOf(t)))
+);
 
 /** The name of the block whose start or end tag begins at token t; "" for none. */
 function blockAt(tokens: TokenTable, t: number): string {
@@ -151,17 +156,12 @@ export const endsOwnLine = (tokens: TokenTable, t: number): boolean =>
   t >= tokens.count || tokens.onNewLine(t) || blockAt(tokens, t) !== "";
 
 /** Whether token t is an island on a line of its own. */
-function isLone(tokens: TokenTable, t: number): boolean {
-  const isFlow = tokens.has(t, FLOW);
-  const begins = isFlow || BEGINS_ISLAND.has(tokens.text.charCodeAt(tokens.start(t)));
-  return (
-    begins
-    && tokens.kind(t) as T === T.Word
-    && beginsOwnLine(tokens, t)
-    && endsOwnLine(tokens, t + 1)
-    && (isFlow || isIsland(tokens.textOf(t)))
-  );
-}
+const isLone = (tokens: TokenTable, t: number): boolean => (
+  tokens.kind(t) as T === T.Word
+  && isIslandAt(tokens, t)
+  && beginsOwnLine(tokens, t)
+  && endsOwnLine(tokens, t + 1)
+);
 
 /** What begins an island that shows a value, and is no part, statement or comment. */
 const VALUE = /^(?:\{\{(?![~{]*[>!#/^&])|<%[=-](?!-)|<\?=)/;

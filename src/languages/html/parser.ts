@@ -283,8 +283,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     const { stack, tree } = this;
     if (this.byColumns && this.tokens.has(t, FLOW)) this.endFlowByColumn(t, step);
     if (step === Step.Opens) {
-      // What `/>` ends for its author holds no block.
-      while (counts && stack.at(-1)?.isEmpty === true) this.pop(t);
+      if (counts) this.endEmpty(t);
       return this.openCode(counts ? CODE : INLINE, t, begins);
     }
     if (!this.endUnpaired(t, ends) && ends === FLOW_BLOCK) {
@@ -335,7 +334,7 @@ export class HtmlParser extends TagParser<OpenElement> {
     const isBlock = ({ name }: OpenElement): boolean => name === CODE || name === INLINE;
     const isPaired = (open: OpenElement): boolean => isBlock(open) && isPair(open.block, ends);
     if (!stack.some(isPaired)) return false;
-    while (stack.at(-1)!.isEmpty) this.pop(t);
+    this.endEmpty(t);
     while (isBlock(stack.at(-1)!) && !isPaired(stack.at(-1)!)) this.pop(t);
     return true;
   }
@@ -399,7 +398,12 @@ export class HtmlParser extends TagParser<OpenElement> {
       }
     }
     // A browser has a block stand in there, where white space before and after it says as little as outside.
-    while (stack.at(-1)?.isEmpty === true && BLOCK.has(name)) this.pop(this.at);
+    if (BLOCK.has(name)) this.endEmpty(this.at);
+  }
+
+  /** Ends the innermost elements that `/>` ends for their author: they hold no blocks. */
+  private endEmpty(end: number): void {
+    while (this.stack.at(-1)?.isEmpty === true) this.pop(end);
   }
 
   /** Ends elements that lack their end tag, where a start tag begins a line no deeper than theirs. */

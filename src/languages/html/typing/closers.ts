@@ -4,7 +4,7 @@ import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "../pars
 import { tagEnd } from "../tag-parser.js";
 
 /** Keeps what a text leaves open, code among the elements. */
-export class ClosingParser extends HtmlParser {
+class ClosingParser extends HtmlParser {
   /** What follows may give an island its line. */
   protected override counts(): boolean {
     return true;
@@ -59,10 +59,17 @@ export function openRaw(text: string, name: string): number {
   return open?.name === name.toLowerCase() ? tokens.start(open.first) : -1;
 }
 
-/** Where the control begins that an end tag after a text ends; -1 where none of its name is open. */
-export function openControl(text: string, name: string, dialect: Dialect): number {
+/** Where the innermost begins of what a text leaves open and that is meant; -1 where none is. */
+export function openerOf(
+  text: string,
+  isMeant: (open: OpenElement) => boolean,
+  dialect: Dialect = {},
+): number {
   const { tokens } = lexHtml(text, dialect);
-  const open = new ClosingParser(tokens, false, dialect).openAtEnd()
-    .find((one) => one.control && one.name === name.toLowerCase());
+  const open = new ClosingParser(tokens, false, dialect).openAtEnd().find(isMeant);
   return open === undefined ? -1 : tokens.start(open.first);
 }
+
+/** Where the control begins that an end tag after a text ends; -1 where none of its name is open. */
+export const openControl = (text: string, name: string, dialect: Dialect): number =>
+  openerOf(text, (open) => open.control && open.name === name.toLowerCase(), dialect);

@@ -5,17 +5,13 @@ import { ISLANDS } from "../islands.js";
 import { FLOW } from "../kinds.js";
 import { lexHtml } from "../lexer.js";
 import { NEXT_LINE } from "../margin.js";
-import { CODE } from "../parser.js";
-import { ClosingParser } from "./closers.js";
+import { FLOW_BLOCK } from "../tongues.js";
+import { openerOf } from "./closers.js";
 import { nearBelow } from "./stretch.js";
 
 /** Where the block of control flow begins that a brace after a text ends; -1 where none is open. */
-export function openFlow(text: string): number {
-  const { tokens } = lexHtml(text, {});
-  const open = new ClosingParser(tokens, false, {}).openAtEnd()
-    .find(({ first, name }) => name === CODE && tokens.has(first, FLOW));
-  return open === undefined ? -1 : tokens.start(open.first);
-}
+export const openFlow = (text: string): number =>
+  openerOf(text, ({ block }) => block === FLOW_BLOCK);
 
 /**
  * The white space of a brace below an offset that ends a block whose head is still to come, as a page has one more of these
