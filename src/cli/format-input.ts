@@ -22,8 +22,8 @@ export async function formatInput(
     save: options.save,
     styles: styleFilesOf(options),
   });
-  const acting = await saver.acting(path);
   const text = await readInput("standard input");
+  const acting = await saver.acting(path, text);
   if ("excludedBy" in acting) {
     await writeOutput(text);
     if (options.quiet !== true) printExcluded({ path, excludedBy: acting.excludedBy });

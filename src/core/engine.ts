@@ -19,8 +19,11 @@ export interface Engine {
   readonly languageIds: readonly string[];
   /** The language with this identifier, or undefined. */
   language(languageId: string): Language | undefined;
-  /** The language for a file by its name or ending, or undefined. */
-  languageFor(fileName: string): Language | undefined;
+  /**
+   * The language for a file by its name or ending, or undefined. Templates whose ending says nothing of what they
+   * make, such as `.hbs`, are told by their text, which `textOf` is then called for.
+   */
+  languageFor(fileName: string, textOf?: () => string): Language | undefined;
   /**
    * The characters after which `formatOnType` may have something to say; a line end always has. Where a
    * language holds others, theirs are among them.
@@ -57,6 +60,17 @@ export function createEngine(options: EngineOptions): Engine {
       `No language has the identifier "${languageId}". Known: ${[...byId.keys()].join(", ")}.`,
     );
   };
+  const byEnding = (name: string): Language | undefined =>
+    options.languages.find(({ extensions }) => endingOf(extensions, name) !== undefined)
+    ?? options.languages.map((one) => variantFor(one, name)).find(Boolean);
+  /** Whether a language is that of a template: by the ending before its own, or by its text. */
+  const isMade = (language: Language, name: string, textOf?: () => string): boolean => {
+    const { extensions, holds } = language.templates ?? NO_TEMPLATES;
+    const ending = endingOf(extensions, name);
+    if (ending === undefined) return false;
+    const made = byEnding(name.slice(0, -ending.length));
+    return made === undefined ? textOf !== undefined && holds(textOf()) : made === language;
+  };
   return {
     languageIds: [...byId.keys()],
     triggerCharacters(languageId) {
@@ -68,14 +82,15 @@ export function createEngine(options: EngineOptions): Engine {
     },
     rules: (languageId) => ruleIds(known(languageId)),
     language: (languageId) => byId.get(languageId),
-    languageFor(fileName) {
+    languageFor(fileName, textOf) {
       const name = fileName.slice(
         Math.max(fileName.lastIndexOf("/"), fileName.lastIndexOf("\\")) + 1,
       );
-      const found =
+      return (
         options.languages.find((language) => language.fileNames.includes(name))
-        ?? options.languages.find((language) => hasEnding(language, name));
-      return found ?? options.languages.map((one) => variantFor(one, name)).find(Boolean);
+        ?? options.languages.find((one) => isMade(one, name, textOf))
+        ?? byEnding(name)
+      );
     },
     open(opened) {
       const base = known(opened.languageId);
@@ -92,8 +107,10 @@ export function createEngine(options: EngineOptions): Engine {
   };
 }
 
-const hasEnding = (language: Language, name: string): boolean =>
-  language.extensions.some((ending) => name.toLowerCase().endsWith(ending));
+const NO_TEMPLATES = { extensions: [], holds: () => false };
+
+const endingOf = (endings: readonly string[], name: string): string | undefined =>
+  endings.find((ending) => name.toLowerCase().endsWith(ending));
 
 const variantFor = (language: Language, name: string): Language | undefined =>
-  language.variants?.find((variant) => hasEnding(variant, name));
+  language.variants?.find(({ extensions }) => endingOf(extensions, name) !== undefined);

@@ -177,6 +177,8 @@ export interface Language {
   readonly ids: readonly string[];
   /** File endings, with the dot. */
   readonly extensions: readonly string[];
+  /** Endings of templates that may make its files and others, and whether the text of one is its own: `.hbs`. */
+  readonly templates?: { readonly extensions: readonly string[]; holds(text: string): boolean };
   /** File names that it serves whatever their ending. */
   readonly fileNames: readonly string[];
   /** What is read in its place for files with other endings, as a stub is for a module. */

@@ -3,8 +3,8 @@ import { basename, extname } from "node:path";
 import type { Engine } from "../core/engine.js";
 import type { Language } from "../core/language.js";
 
-/** As much of a file as its first line may take that names what runs it. */
-const HEAD = 256;
+/** As much of a file as is read to tell what it is: its first line, or what a template says before its markup. */
+const HEAD = 16_384;
 
 /** Languages by what runs them. */
 const RUN_BY: Readonly<Record<string, string>> = {
@@ -23,28 +23,35 @@ const RUN_BY: Readonly<Record<string, string>> = {
 };
 
 /**
- * The language of a file: by its name, or by the first line of a program that has no ending (`#!/usr/bin/env
- * python3`); undefined where nothing tells.
+ * The language of a file: by its name, by the first line of a program that has no ending (`#!/usr/bin/env python3`),
+ * or by what a template begins with; undefined where nothing tells.
+ *
+ * @param text what it holds, where that is known already.
  */
-export const languageOfFile = (engine: Engine, path: string): Language | undefined =>
-  engine.languageFor(path) ?? (extname(path) === "" ? languageRun(engine, path) : undefined);
+export function languageOfFile(
+  engine: Engine,
+  path: string,
+  text?: string,
+): Language | undefined {
+  const textOf = (): string => text ?? headOf(path);
+  const known = engine.languageFor(path, textOf);
+  return known ?? (extname(path) === "" ? languageRun(engine, textOf()) : undefined);
+}
 
-function languageRun(engine: Engine, path: string): Language | undefined {
-  const line = firstLine(path);
-  const program = /^#!\s*(?:\S*\/env\s+(?:-\S+\s+)*)?(\S+)/.exec(line)?.[1];
+function languageRun(engine: Engine, text: string): Language | undefined {
+  const program = /^#!\s*(?:\S*\/env\s+(?:-\S+\s+)*)?(\S+)/.exec(text)?.[1];
   if (program === undefined) return undefined;
   const name = basename(program).replace(/[\d.]+$/, "");
   return Object.hasOwn(RUN_BY, name) ? engine.language(RUN_BY[name]!) : undefined;
 }
 
-/** The first line of a file, as far as it is read; empty where it cannot be. */
-function firstLine(path: string): string {
+/** The first part of a file; empty where it cannot be read. */
+function headOf(path: string): string {
   let file: number | undefined;
   try {
     file = openSync(path, "r");
     const bytes = Buffer.alloc(HEAD);
-    const read = readSync(file, bytes, 0, HEAD, 0);
-    return /^[^\r\n]*/.exec(bytes.toString("latin1", 0, read))![0];
+    return bytes.toString("latin1", 0, readSync(file, bytes, 0, HEAD, 0));
   } catch {
     return "";
   } finally {

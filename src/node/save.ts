@@ -45,12 +45,16 @@ export class Saver {
   /**
    * What acts on a file, or what excludes it.
    *
+   * @param text what it holds, where that is not what stands at its path.
    * @throws RangeError where style files name no such set of steps.
    * @throws SourceError where a style file cannot be used, or nothing knows how to format the file.
    */
-  async acting(path: string): Promise<Acting | { readonly excludedBy: string }> {
+  async acting(
+    path: string,
+    text?: string,
+  ): Promise<Acting | { readonly excludedBy: string }> {
     const { save, style, styles } = this.options;
-    const language = languageOfFile(this.engine, path);
+    const language = languageOfFile(this.engine, path, text);
     const said = await styles?.of(path);
     if (said?.excludedBy !== undefined) return { excludedBy: said.excludedBy };
     const formatter = await this.formatterFor(said);

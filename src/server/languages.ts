@@ -22,7 +22,7 @@ export function languageFor(
   { uri, languageId, text }: { uri: string; languageId: string; text: string },
 ): ChosenLanguage {
   const said = engine.language(languageId);
-  const byName = engine.languageFor(decodeURIComponent(uri.replace(/[?#].*$/, "")));
+  const byName = engine.languageFor(decodeURIComponent(uri.replace(/[?#].*$/, "")), () => text);
   const bySaid = { languageId, reason: "the client's identifier", differs: false };
   if (byName === undefined)
     return said === undefined

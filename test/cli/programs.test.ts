@@ -45,3 +45,25 @@ describe("programs without an ending", () => {
     expect(out).toMatch(/language\s+python\s+\(its first line\)/);
   });
 });
+
+describe("templates, told by what they begin with", () => {
+  test("in a tree, named, on standard input and explained", async () => {
+    const cwd = folder({
+      "berths.hbs": "{{#if late}}\n<p>low\n{{/if}}\n",
+      "letter.hbs": "Dear {{name}},\n   you are late\n",
+    });
+    expect((await oakTide(["format", ".", "--no-cache"], { cwd })).code).toBe(0);
+    const made = "{{#if late}}\n  <p>low\n{{/if}}\n";
+    expect(readFileSync(join(cwd, "berths.hbs"), "utf8")).toBe(made);
+    expect(readFileSync(join(cwd, "letter.hbs"), "utf8")).toMatch(/^Dear .*\n {3}you/);
+    const { code, err } = await oakTide(["check", "letter.hbs"], { cwd });
+    expect(code).toBe(2);
+    expect(err).toMatch(/letter\.hbs: no language is known/);
+    // The text that comes in is what tells, whatever stands there.
+    const input = "<ul>\n<li>low\n</ul>\n";
+    const { out } = await oakTide(["format", "-", "--as", "letter.hbs"], { cwd, input });
+    expect(out).toBe("<ul>\n  <li>low\n</ul>\n");
+    const explained = await oakTide(["explain", "berths.hbs"], { cwd });
+    expect(explained.out).toMatch(/language\s+html\s+\(markup in a file that ends with \.hbs\)/);
+  });
+});

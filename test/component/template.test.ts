@@ -191,7 +191,8 @@ test("a block of a component that is pasted in other steps takes the file's", ()
 });
 
 test("tags that touch part where their line is too long", () => {
-  const board = `<div class="board" :id="berth"><h2>{{ title }}</h2><p v-if="late">Late <b>again</b></p><Row v-for="row in rows" :key="row.id"><i>{{ row }}</i></Row></div>`;
+  const board =
+    `<div class="board" :id="berth"><h2>{{ title }}</h2><p v-if="late">Late <b>again</b></p><Row v-for="row in rows" :key="row.id"><i>{{ row }}</i></Row></div>`;
   expect(markup(`${board}\n`)).toBe(dedent(`
     <div class="board" :id="berth">
       <h2>{{ title }}</h2>
@@ -200,14 +201,16 @@ test("tags that touch part where their line is too long", () => {
     </div>
     `));
   // The blank between two elements would go with a line end; what holds text keeps its white space.
-  const blanks = `<p>${"low ".repeat(12)}<b>${"water ".repeat(6)}</b></p> <p>${"high ".repeat(4)}</p>`;
+  const blanks =
+    `<p>${"low ".repeat(12)}<b>${"water ".repeat(6)}</b></p> <p>${"high ".repeat(4)}</p>`;
   expect(markup(`${blanks}\n`)).toContain("</b></p> <p>high");
   // A component's name has a capital letter, and may be an element's.
   expect(markup("<Link>\n<Input><br>\n</Input>\n</Link>\n")).toBe(
     "<Link>\n  <Input><br>\n  </Input>\n</Link>\n",
   );
   // A text that goes on below stands in the depth of what its element holds.
-  const link = `<Link class="berth" :href="ferry.berthOf(departure)" plain><i class="icon" /> {{ ferry.text || 'north' }}\n</Link>`;
+  const link =
+    `<Link class="berth" :href="ferry.berthOf(departure)" plain><i class="icon" /> {{ ferry.text || 'north' }}\n</Link>`;
   expect(markup(`${link}\n`)).toContain(`/>\n  {{ ferry.text || 'north' }}\n</Link>`);
 });
 

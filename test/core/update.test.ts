@@ -183,7 +183,8 @@ if tide: moor(levels)
 describe("one keystroke in a long file", () => {
   const pier = (
     i: number,
-  ): string => `export class Pier${i} extends Mooring {\n  readonly berths = ${i};\n\n  isFree(at: Date): boolean {\n    return this.boats.every((boat) => boat.left(at));\n  }\n}\n\n`;
+  ): string =>
+    `export class Pier${i} extends Mooring {\n  readonly berths = ${i};\n\n  isFree(at: Date): boolean {\n    return this.boats.every((boat) => boat.left(at));\n  }\n}\n\n`;
   const long = Array.from({ length: 800 }, (_, i) => pier(i)).join("");
   const opened = (): Document =>
     engine.open({ uri: "piers", languageId: "typescript", text: long.trimEnd() + "\n" });

@@ -395,6 +395,25 @@ describe("literals", () => {
       \`;
       `],
     // Its last line has room, however long the first one is.
+    [
+      "a template of one line goes below what stands before it, as a string does, and one of several stays",
+      `
+      const rows = list.map(([pier, tide]) => \`\${pier.padEnd(11)} \${tide === "" ? "no tide" : tide} at the gauge of the old pier\`);
+      const notice = \`The ferry from \${pier} to \${other} leaves at \${hour} and calls at \${calls.join(" and ")}\`;
+      const board = \`The ferry from \${pier} to \${other} leaves at \${hour} and calls at \${calls.join(" and ")}
+      \`;
+      `,
+      `
+      const rows = list.map(
+        ([pier, tide]) =>
+          \`\${pier.padEnd(11)} \${tide === "" ? "no tide" : tide} at the gauge of the old pier\`,
+      );
+      const notice =
+        \`The ferry from \${pier} to \${other} leaves at \${hour} and calls at \${calls.join(" and ")}\`;
+      const board = \`The ferry from \${pier} to \${other} leaves at \${hour} and calls at \${calls.join(" and ")}
+      \`;
+      `,
+    ],
     ["what follows a template stands behind its last line", `
       moor(mooring=kept["the mooring at the gangway by the north berth of the river, by day"]+\`
       \`,depth=1)

@@ -336,16 +336,6 @@ describe("scripts and style sheets", () => {
   });
 });
 
-test.each([
-  ["berths.html.erb", "html"],
-  ["berths.HTML.TWIG", "html"],
-  ["berths.gohtml", "html"],
-  ["berths.ts.hbs", undefined],
-  ["berths.erb", undefined],
-])("%s is %s", (name, language) => {
-  expect(engine.languageFor(name)?.name).toBe(language);
-});
-
 describe("white space beside what is drawn within a line", () => {
   fixtures("html", [
     ["choices beside a text", `

@@ -110,11 +110,35 @@ const NESTED: readonly (readonly [name: string, wanted: string])[] = [
     <p>full</p>
   </div>
   `],
+  ["what is held for later", `
+  <div>
+    {% cache 60 %}
+      <p>late</p>
+    {% endcache %}
+    {%- set board %}
+      <p>board</p>
+    {%- endset %}
+    {% set pier = 3 %}
+    <p>{{ pier }}</p>
+  </div>
+  `],
+  ["elements whose end tags are left out end with a block", `
+  <ul>
+    {% for tide in tides %}
+      <li>{{ tide }}
+    {% else %}
+      <li>none
+    {% endfor %}
+  </ul>
+  {{#if late}}
+    <p>late
+  {{/if}}
+  `],
   ["what ends a block that nobody knows ends no other one", `
   {% if late %}
-    {% cache 60 %}
+    {% moored 60 %}
     <p>late</p>
-    {% endcache %}
+    {% endmoored %}
     <p>wait</p>
   {% endif %}
   `],
@@ -168,6 +192,106 @@ describe("blocks of template tongues nest", () => {
       {% endblock %}
       `],
   ]);
+});
+
+describe("remarks of template tongues stay as they are", () => {
+  fixtures("html", [
+    ["over several lines", `
+      <ul>
+      {#- Tide tables
+            by month:
+          - low
+      -#}
+      <li>{{!-- {{#if late}} --}} low
+      {{-- @if (late)
+      --}}
+      </ul>
+      `, `
+      <ul>
+        {#- Tide tables
+              by month:
+            - low
+        -#}
+        <li>{{!-- {{#if late}} --}} low
+          {{-- @if (late)
+          --}}
+      </ul>
+      `],
+    ["a sign of a colour begins none", `
+      <p>{#fff or
+      so #}</p>
+      `, `
+      <p>
+        {#fff or so #}
+      </p>
+      `],
+  ]);
+});
+
+describe("blocks of template tongues in tags", () => {
+  fixtures("html", [
+    ["one on a line keeps it", `
+      <option value="{{ the value of the berth }}" {{#if low}}selected{{/if}} {{#if  free}} class="free" {{else}} class="full"{{/if}} data-pier="3">
+      `, `
+      <option
+        value="{{ the value of the berth }}"
+        {{#if low}}selected{{/if}}
+        {{#if  free}} class="free" {{else}} class="full"{{/if}}
+        data-pier="3"
+      >
+      `],
+    ["one of several lines holds attributes", `
+      <section
+      {% if late %}
+      class="late" data-pier="3"
+      {% if low %}
+      hidden
+      {% endif %}
+      {% else %}
+      id="board"{% endif %}
+      {% for a in b %}
+      >
+      </section>
+      `, `
+      <section
+        {% if late %}
+          class="late"
+          data-pier="3"
+          {% if low %}
+            hidden
+          {% endif %}
+        {% else %}
+          id="board"{% endif %}
+        {% for a in b %}
+      ></section>
+      `],
+    ["what stands on one line with its block is laid out there", `
+      <div>
+      {{#if late}}<p   class='late'  >{{ pier }}   low</p>{{/if}}
+      </div>
+      `, `
+      <div>
+        {{#if late}}<p class="late">{{ pier }} low</p>{{/if}}
+      </div>
+      `],
+  ]);
+
+  // What they say may hold quotes of the other kind.
+  fixtures("html", [["quotes around code stay", `
+    <p data-tide='{{ tide|json }}' id='pier' class='<%= late ? "late" : "" %>' title='{% if low %}low{% endif %}'></p>
+    `, `
+    <p
+      data-tide='{{ tide|json }}'
+      id="pier"
+      class='<%= late ? "late" : "" %>'
+      title='{% if low %}low{% endif %}'
+    ></p>
+    `]]);
+  fixtures("razor", [["quotes around code stay", `
+    <p data-tide='@Json.Serialize(tide)' id='pier'></p>
+    `, `
+    <p data-tide='@Json.Serialize(tide)' id="pier"></p>
+    `]]);
 });
 
 describe("control flow between braces", () => {

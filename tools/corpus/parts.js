@@ -20,7 +20,8 @@ export async function formatParts(language, path, text, { count, style }, row, r
   const lines = LineIndex.of(text);
   for (let i = 0; i < count; i++) {
     const ranges = i % 2 === 0 ? [stretch(lines, any)] : scattered(lines, any);
-    const where = `lines ${ranges.map(({ start, end }) => `${start.line + 1}-${end.line}`).join(" ")}`;
+    const where =
+      `lines ${ranges.map(({ start, end }) => `${start.line + 1}-${end.line}`).join(" ")}`;
     const { text: formatted, edits } = inPart(language, text, style, ranges);
     row.parts++;
     if (edits.some((edit) => !ranges.some((range) => holds(range, edit.range)))) {

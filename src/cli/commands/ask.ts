@@ -7,6 +7,7 @@ import {
   type Position,
   type Range,
 } from "../../index.js";
+import { languageOfFile } from "../../node/program.js";
 import { readSource } from "../../node/source.js";
 import { writeOutput } from "../input.js";
 import { lineLimitOption, styleOf, type StyleOptions } from "../options.js";
@@ -50,8 +51,8 @@ export const askCommand = (): Command => new Command("ask")
 async function ask(request: string, path: string, options: Options): Promise<void> {
   const engine = createEngine();
   // What no language is known for is read by its indentation and brackets.
-  const languageId = engine.languageFor(path)?.ids[0] ?? "plaintext";
   const { text } = await readSource(path);
+  const languageId = languageOfFile(engine, path, text)?.ids[0] ?? "plaintext";
   const document = engine.open({ uri: path, languageId, text });
   const answer = answerTo(document, request, options);
   await writeOutput(`${JSON.stringify(answer, null, 2)}\n`);

@@ -66,7 +66,7 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
     file: path,
     language: {
       id: languageId,
-      reason: reasonFor(path, engine.languageFor(path)),
+      reason: reasonFor(path, language, engine.languageFor(path) !== undefined),
     },
     excludedBy,
     formatter,
@@ -75,10 +75,15 @@ async function explanationOf(path: string, options: Options): Promise<Explanatio
   };
 }
 
-function reasonFor(path: string, language: Language | undefined): string {
-  if (language === undefined) return "its first line";
+function reasonFor(path: string, language: Language, isNamed: boolean): string {
   const name = path.slice(path.lastIndexOf("/") + 1);
   const isEnding = (ending: string): boolean => name.toLowerCase().endsWith(ending);
+  if (!isNamed) {
+    const template = language.templates?.extensions.find(isEnding);
+    return template === undefined
+      ? "its first line"
+      : `markup in a file that ends with ${template}`;
+  }
   const ending = language.extensions.find(isEnding) ?? /\.[^.]+$/.exec(name)?.[0];
   return ending === undefined || ending === name ? `the file's name` : `the ending ${ending}`;
 }
@@ -102,19 +107,13 @@ function textOf({ file, language, excludedBy, formatter, style, leftAlone }: Exp
   return [
     pc.bold(file),
     ...rows.map(
-      ([
-        name,
-        value,
-        why,
-      ]) => `${name.padEnd(11)} ${value}${why === "" ? "" : pc.dim(`  (${why})`)}`,
+      ([name, value, why]) =>
+        `${name.padEnd(11)} ${value}${why === "" ? "" : pc.dim(`  (${why})`)}`,
     ),
     ...(style.length === 0 ? [] : ["style"]),
     ...style.map(
-      ({
-        name,
-        value,
-        place,
-      }) => `  ${name.padEnd(widest)}  ${String(value).padEnd(wide)}  ${pc.dim(place)}`,
+      ({ name, value, place }) =>
+        `  ${name.padEnd(widest)}  ${String(value).padEnd(wide)}  ${pc.dim(place)}`,
     ),
   ].join("\n");
 }

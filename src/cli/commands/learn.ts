@@ -5,6 +5,7 @@ import pc from "picocolors";
 import { createEngine, type Engine, type Style } from "../../index.js";
 import { learn, type Learnt, type Sample } from "../../core/learn.js";
 import { SourceError } from "../../node/error.js";
+import { languageOfFile } from "../../node/program.js";
 import { readSource } from "../../node/source.js";
 import { findSources } from "../../node/walk.js";
 import { replaceFile } from "../../node/replace.js";
@@ -57,7 +58,7 @@ async function samplesIn(folder: string, engine: Engine): Promise<Map<string, Sa
   const files = findSources(
     [folder],
     (path) => (
-      engine.languageFor(path)?.sequence !== undefined && !path.endsWith(STYLE_FILE_NAMES[0])
+      languageOfFile(engine, path)?.sequence !== undefined && !path.endsWith(STYLE_FILE_NAMES[0])
     ),
     (below) => styles.excludesFolder(below),
   );
@@ -68,7 +69,7 @@ async function samplesIn(folder: string, engine: Engine): Promise<Map<string, Sa
   for (const path of spread(files)) {
     if (path instanceof SourceError) throw path;
     if ((await styles.of(path)).excludedBy !== undefined) continue;
-    const language = engine.languageFor(path)!;
+    const language = languageOfFile(engine, path)!;
     const size = sizes.get(language.family) ?? 0;
     if (size > MOST_TEXT) continue;
     const { text } = await readSource(path);

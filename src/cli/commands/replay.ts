@@ -4,6 +4,7 @@ import { createEngine, type Engine, type Language } from "../../index.js";
 import { SourceError } from "../../node/error.js";
 import type { Miss } from "../../node/replay/miss.js";
 import { COLUMNS, playFile, type Played } from "../../node/replay/play.js";
+import { languageOfFile } from "../../node/program.js";
 import { readSource } from "../../node/source.js";
 import { findSources } from "../../node/walk.js";
 import { Exit } from "../exit.js";
@@ -59,7 +60,7 @@ Each way has its column. All but foreign play the formatted text:
 
 async function replay(paths: readonly string[], options: Options): Promise<void> {
   const engine = createEngine();
-  const files = findSources(paths, (path) => isPlayed(engine.languageFor(path)));
+  const files = findSources(paths, (path) => isPlayed(languageOfFile(engine, path)));
   const scores: FileScore[] = [];
   let failed = 0;
   for (const [i, file] of files.entries()) {
@@ -83,7 +84,7 @@ async function replay(paths: readonly string[], options: Options): Promise<void>
 }
 
 async function scoreOf(engine: Engine, path: string): Promise<FileScore> {
-  const language = engine.languageFor(path);
+  const language = languageOfFile(engine, path);
   if (language === undefined) throw new SourceError(path, "no language is known for its ending");
   const { lines, undecided, ways }: Played = playFile(
     engine,

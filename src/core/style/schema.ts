@@ -12,7 +12,7 @@ const DESCRIPTIONS: { readonly [K in keyof Style]: string } = {
   interpolatedString:
     "Whether a plain string becomes a template once the sign that begins a value in one is typed into it.",
   markupDelimiter:
-    "Quotes of markup attributes. One whose value holds the wanted quote keeps its own.",
+    "Quotes of markup attributes. One whose value holds the wanted quote keeps its own, as does one whose value is made by code of a template.",
   statementTerminator:
     "The semicolon after a statement, where the language lets it be left out. In style sheets, where it stands between declarations, the last one is added or stays as it is.",
   closingComma: "The comma after the last item of a bracketed list.",

@@ -52,6 +52,12 @@ export const HIDDEN = names(`
 /** Inline elements inside whose edges white space counts no more than in a block. */
 export const INLINE_BLOCK = names("button select video audio object canvas marquee meter progress");
 
+/** Elements within lines that have no style of their own which layout must know. */
+export const INLINE = names(`
+  a abbr b bdi bdo cite code data del dfn em font i img ins kbd label map mark output picture q ruby s samp small span
+  strong sub sup time tt u var
+`);
+
 /** Elements whose own white space nobody sees: it is not shown, or laid out as a table. */
 export const LOOSE = names(`
   head html table tbody thead tfoot tr colgroup select optgroup datalist template svg g defs symbol

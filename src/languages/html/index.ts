@@ -8,37 +8,16 @@ import { HtmlLayout } from "./layout/content.js";
 import { parseHtml } from "./parser.js";
 import { htmlRegions } from "./regions.js";
 import { R, RULES, RULE_DESCRIPTIONS } from "./rules.js";
+import { TEMPLATES, holdsMarkup } from "./templates.js";
 import { htmlTyping } from "./typing/index.js";
-
-/** Endings of templates. Without `.html` before them, they may hold any language. */
-const TEMPLATES = [
-  "eex",
-  "ejs",
-  "erb",
-  "hbs",
-  "j2",
-  "jinja",
-  "jinja2",
-  "liquid",
-  "mustache",
-  "njk",
-  "php",
-  "tmpl",
-  "twig",
-];
 
 /** HTML, as its living standard has it. */
 export const html: Language = {
   name: "html",
   family: "html",
   ids: ["html"],
-  extensions: [
-    ".html",
-    ".htm",
-    ".xhtml",
-    ".gohtml",
-    ...TEMPLATES.map((ending) => `.html.${ending}`),
-  ],
+  extensions: [".html", ".htm", ".xhtml", ".gohtml", ".html.php"],
+  templates: { extensions: TEMPLATES, holds: holdsMarkup },
   fileNames: [],
   defaults: { blankLineLimit: 1 },
   rules: RULES,

@@ -4,6 +4,7 @@ import { NO_EFFECT, Step, isPair, type Effect } from "./effect.js";
 import { BLOCK, FIXED, VOID } from "./elements.js";
 import { FLOW, T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
+import { BEGINS_TONGUE, TONGUES } from "./signs.js";
 import { ENDS_WORDY, FLOW_BLOCK, WORDY, islandCloser, islandEffect } from "./tongues.js";
 
 /** What code between markup does to depth. */
@@ -30,36 +31,34 @@ export function partOfBlock(step: Step, length: number): string | undefined {
   }
 }
 
-/** What ends an island that begins with a pair of signs. */
-const ENDS: { readonly [begin: string]: string } = {
-  "{{": "}}",
-  "{%": "%}",
-  "<%": "%>",
-  "<?": "?>",
-};
-
-const BEGINS = /\{[{%]|<[%?]/g;
+const BEGINS = new RegExp(BEGINS_TONGUE, "g");
 
 /** The islands in a word of a page, and where each begins. What has no end is looked for once. */
 function islandsIn(word: string): { readonly from: number; readonly island: string }[] {
   const islands = [];
   const missing = new Set<string>();
   BEGINS.lastIndex = 0;
-  for (let begin = BEGINS.exec(word); begin !== null; begin = BEGINS.exec(word)) {
-    const end = ENDS[begin[0]]!;
-    const from = begin.index;
-    let to = missing.has(end) ? -1 : word.indexOf(end, from + 2);
-    if (to < 0) {
-      missing.add(end);
-      BEGINS.lastIndex = from + 1;
-      continue;
-    }
-    to += 2;
-    while (end === "}}" && word[to] === "}") to++;
+  for (let found = BEGINS.exec(word); found !== null; found = BEGINS.exec(word)) {
+    const from = found.index;
+    let to = islandEnd(word, from, missing);
+    BEGINS.lastIndex = from + 1;
+    if (to < 0) continue;
+    while (word.startsWith("}}", to - 2) && word[to] === "}") to++;
     islands.push({ from, island: word.slice(from, to) });
     BEGINS.lastIndex = to;
   }
   return islands;
+}
+
+/** Where an island ends that begins at an offset of a word; -1 where it does not. Ends that are `missing` are not there. */
+function islandEnd(word: string, from: number, missing: Set<string>): number {
+  for (const [begin, end] of TONGUES) {
+    if (missing.has(end) || !word.startsWith(begin, from)) continue;
+    const close = word.indexOf(end, from + begin.length);
+    if (close >= 0) return close + end.length;
+    missing.add(end);
+  }
+  return -1;
 }
 
 /** Whether a word of a page is nothing but islands. */

@@ -18,31 +18,10 @@ import {
 } from "./half-written.js";
 import { FLOW, T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
-
-/** What begins a stretch of a template tongue, and what ends it. */
-export const TONGUES: readonly (readonly [begin: string, end: string])[] = [
-  ["{{{", "}}}"],
-  ["{{", "}}"],
-  ["{%", "%}"],
-  ["{#", "#}"],
-  ["<%--", "--%>"],
-  ["<%", "%>"],
-  ["<?", "?>"],
-];
-
-/** What one of them begins with. */
-export const BEGINS_TONGUE = /\{[{%#]|<[%?]/;
+import { BEGINS_TONGUE, NEVER_AGAIN, TONGUES } from "./signs.js";
 
 /** The end tag of an element that holds no markup. */
 const RAW_END = new RegExp(`</(${[...RAW].join("|")})${AFTER_NAME}`, "iy");
-
-/** Those that never stand in one of their own, with what one more would begin with. */
-const NEVER_AGAIN: { readonly [begin: string]: string | undefined } = {
-  "{{": "{{",
-  "{%": "{%",
-  "<%": "<%",
-  "<?": "<?php",
-};
 
 /** The stretches of template tongues in a part of a text, in their order. */
 export const tonguesIn = (text: string, from: number, to: number): Span[] =>
@@ -183,8 +162,7 @@ export class HtmlLexer {
           this.lookaheads.push({ from, to: first + again + sign!.length });
           return this.openEnd(begin, from);
         }
-        // A sign of a colour, or a brace of prose, ends nothing on another line.
-        const isNone = begin === "{#" && this.hasLineEnd(from, close);
+        const isNone = begin === "{#" && !this.isRemark(from, close);
         if (isNone) this.lookaheads.push({ from, to: close + end.length });
         return isNone ? 0 : close + end.length;
       }
@@ -196,6 +174,17 @@ export class HtmlLexer {
       if (open > 0) return open;
     }
     return 0;
+  }
+
+  /**
+   * Whether `{#` and the `#}` at `close` enclose a remark. A sign of a colour, or a brace of prose, ends nothing on
+   * another line.
+   *
+   *     {#- Tide tables         {#fff, or so
+   *         by month. -#}       #}
+   */
+  private isRemark(from: number, close: number): boolean {
+    return /^\{#[-\s]/.test(this.text.slice(from, from + 3)) || !this.hasLineEnd(from, close);
   }
 
   /** Where code on lines of its own ends that nothing closes yet: before a line that begins with markup. */
@@ -249,7 +238,7 @@ export class HtmlLexer {
       if (isWhite(c)) break;
       if (!this.mayBegin(c)) continue;
       const tongue = this.tongueEnd(i);
-      isOpen = tongue === text.length && !/[}%#?][}>]$/.test(text.slice(i, tongue));
+      isOpen = tongue === text.length && !/[}%#?!][}>]$/.test(text.slice(i, tongue));
       if (tongue > 0) i = tongue - 1;
       else if (i > at && c === Char.Less && (beginsMarkup(text, i) || begunTag(text, i) !== ""))
         break;

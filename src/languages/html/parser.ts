@@ -307,6 +307,8 @@ export class HtmlParser extends TagParser<OpenElement> {
     if (step === Step.Label) return this.openCode(LABEL, t, begins);
     const place = stack.map(({ name }) => name).lastIndexOf(CODE);
     const open = stack[place];
+    if (open !== undefined && this.lackEnds(place, t))
+      while (stack.length > place + 1) this.pop(t);
     if (open !== undefined && place === stack.length - 1) {
       this.inside(open.content, t);
       if (step === Step.GoesOn) {
@@ -337,6 +339,40 @@ export class HtmlParser extends TagParser<OpenElement> {
     this.endEmpty(t);
     while (isBlock(stack.at(-1)!) && !isPaired(stack.at(-1)!)) this.pop(t);
     return true;
+  }
+
+  /**
+   * Whether the elements that are open in the block at a place of the stack end with it, at token t, as their end tags are
+   * left out: up to the end of what the block stands in there are none.
+   *
+   *     {% for tide in tides %}          {% if late %}<li class="late">{% else %}<li>{% endif %}
+   *       <li>{{ tide }}                   {{ tide }}
+   *     {% endfor %}                     </li>
+   */
+  private lackEnds(place: number, t: number): boolean {
+    const { stack, tokens } = this;
+    const inner = stack.slice(place + 1);
+    if (inner.length === 0 || !inner.every((open) => this.endsAlone(open))) return false;
+    const outer = stack.slice(0, place).reverse().find((open) => !isCode(open));
+    const end = outer === undefined ? tokens.count : this.paired.get(outer.first) ?? tokens.count;
+    const to = end < tokens.count ? tokens.end(end) : tokens.text.length;
+    this.lookaheads.push({ from: tokens.start(inner[0]!.first), to });
+    return inner.every(({ name }) => this.nextEnd(name, t) >= end);
+  }
+
+  /** Of names the end tag that was found last. */
+  private readonly ends = new Map<string, number>();
+
+  /** The first end tag of a name behind token t. */
+  private nextEnd(name: string, t: number): number {
+    const { tokens, ends } = this;
+    let end = ends.get(name) ?? -1;
+    if (end > t) return end;
+    for (end = t + 1; end < tokens.count; end++)
+      if (tokens.kind(end) === T.EndTagStart && this.nameIn(tokens.textOf(end).slice(2)) === name)
+        break;
+    ends.set(name, end);
+    return end;
   }
 
   private openCode(name: string, t: number, block: string): void {

@@ -8,7 +8,8 @@ import { partOfBlock } from "./islands.js";
 import { islandStep } from "./tongues.js";
 import { T } from "./kinds.js";
 import { attributeOf } from "./layout/tags.js";
-import { BEGINS_TONGUE, tonguesIn } from "./lexer.js";
+import { tonguesIn } from "./lexer.js";
+import { BEGINS_TONGUE } from "./signs.js";
 
 /** Lines that end as those of scripts do, and none that begins with a tag. */
 const LIKE_CODE = /^(?![^]*[\r\n][ \t]*<)[^]*[;{][ \t]*[\r\n]/;

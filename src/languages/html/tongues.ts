@@ -51,6 +51,7 @@ interface Tongue {
 /** What blocks of `{% %}` are called that hold markup. */
 const FLOW = new RegExp(
   "^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw"
+  + "|cache|component|compress|fill|language|localize|partialdef|provide|set(?=[^=]*$)|slot|thumbnail"
   + `|comment|trans(?!\\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox|${LITERAL})\\b`,
 );
 

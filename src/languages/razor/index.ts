@@ -1,4 +1,5 @@
 import type { Language } from "../../core/language.js";
+import type { Span } from "../../core/outline/excerpt.js";
 import { reindentCode } from "../../core/regions/texts.js";
 import { TokenFlag, type TokenTable } from "../../core/syntax/tokens.js";
 import { regionsBy } from "../../core/regions/host.js";
@@ -12,7 +13,7 @@ import { T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
 import { parseHtml, type Dialect } from "../html/parser.js";
 import { R, RULES } from "../html/rules.js";
-import { CODE, lexRazor } from "./lexer.js";
+import { CODE, lexRazor, valuesIn } from "./lexer.js";
 import { razorRegions } from "./regions.js";
 
 /** Where a blank lacks beside the brace of a block: `){`, `}else{`. */
@@ -71,6 +72,10 @@ class RazorLayout extends HtmlLayout {
       if (isMembers) reindentCode(sheet, t);
     }
     super.document();
+  }
+
+  protected override codeIn(from: number, to: number): readonly Span[] {
+    return valuesIn(this.tokens.text, from, to);
   }
 
   // Braces tell what they hold apart from what stands around them.

@@ -145,7 +145,8 @@ async function check(language, crossing, text, style) {
   if (second !== first.text)
     return {
       kind: "unstable",
-      detail: `${JSON.stringify(first.text.slice(0, 300))} then ${JSON.stringify(second.slice(0, 300))}`,
+      detail:
+        `${JSON.stringify(first.text.slice(0, 300))} then ${JSON.stringify(second.slice(0, 300))}`,
     };
   return undefined;
 }

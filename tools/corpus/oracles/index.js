@@ -106,7 +106,8 @@ function verdict(old, after) {
   return {
     compiles: true,
     equal: false,
-    where: `${old.slice(Math.max(0, at - 80), at + 60)} | ${fresh.slice(Math.max(0, at - 80), at + 60)}`,
+    where:
+      `${old.slice(Math.max(0, at - 80), at + 60)} | ${fresh.slice(Math.max(0, at - 80), at + 60)}`,
   };
 }
 

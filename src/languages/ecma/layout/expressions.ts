@@ -270,7 +270,6 @@ export abstract class ExpressionLayout extends ArrowLayout {
       case N.Arrow:
       case N.FunctionExpression:
       case N.ClassExpression:
-      case N.Template:
       case N.Conditional:
       case N.Paren:
       case N.ObjectType:
@@ -282,6 +281,9 @@ export abstract class ExpressionLayout extends ArrowLayout {
       case N.TypeAssertion:
       case N.ConditionalType:
         return true;
+      case N.Template:
+        // The later lines of a text stand where they stand.
+        return this.spansLines(node);
       case N.Primary:
       case N.New:
       case N.TypeReference:
@@ -300,6 +302,16 @@ export abstract class ExpressionLayout extends ArrowLayout {
     }
   }
 
+  /** Whether a template has several lines, in its text or between the parts of a value in it. */
+  private spansLines(template: number): boolean {
+    const first = this.tree.first(template);
+    const end = this.tree.end(template);
+    return (
+      this.tokens.has(first, TokenFlag.MultiLine)
+      || this.tokens.nextWith(TokenFlag.OnNewLine | TokenFlag.MultiLine, first + 1, end) < end
+    );
+  }
+
   /** The first gap inside brackets that a node holds, or 0. */
   protected breakInside(node: number): number {
     const { tree } = this;
@@ -314,7 +326,11 @@ export abstract class ExpressionLayout extends ArrowLayout {
         || kind === N.Paren;
       if (brackets && tree.end(c) - tree.first(c) > 2 && !this.holdsWord(c))
         return tree.first(c) + 1;
-      if (kind === N.Template || kind === N.FunctionExpression) return tree.first(c) + 1;
+      if (kind === N.FunctionExpression) return tree.first(c) + 1;
+      if (kind === N.Template) {
+        if (this.spansLines(c)) return tree.first(c) + 1;
+        continue;
+      }
       const inner = brackets && !this.holdsWord(c) ? 0 : this.breakInside(c);
       if (inner > 0) return inner;
     }

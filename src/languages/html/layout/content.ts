@@ -329,7 +329,7 @@ export class HtmlLayout extends HtmlItems {
       if (!split) {
         spaced = this.isStatement(t) && this.isStatement(end - 1);
         this.besideContent(t, spaced);
-        this.fixed(t + 1, end);
+        this.onItsLine(inside);
         if (spaced) this.statementsApart(t, end);
         continue;
       }
@@ -358,6 +358,24 @@ export class HtmlLayout extends HtmlItems {
       return false;
     const inner = (this.isKind(t, T.TagStart) ? endOfTag(tokens, t) : t) + 1;
     return inner < tokens.count && tokens.onNewLine(inner) && this.columnOf(inner) > 0;
+  }
+
+  /** What stays on the line of the island before it. */
+  private onItsLine(node: number): void {
+    const { sheet, tree } = this;
+    for (let t = tree.first(node) + 1; t < tree.end(node); t++) {
+      if (this.isKind(t, T.TagEnd)) sheet.set(t, Demand.Join, R.Tag);
+      else this.keepApart(t, Demand.Space);
+    }
+    this.attributesIn(node);
+  }
+
+  private attributesIn(node: number): void {
+    const { tree } = this;
+    for (let c = tree.child(node); c !== NONE; c = tree.next(c)) {
+      if (tree.kind(c) === N.Attribute) this.attributeInside(c);
+      else this.attributesIn(c);
+    }
   }
 
   /** The gap between an island and a content on its line; statements stand apart from it. */

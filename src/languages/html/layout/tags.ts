@@ -1,3 +1,4 @@
+import type { Span } from "../../../core/outline/excerpt.js";
 import type { Syntax } from "../../../core/language.js";
 import { Demand, FrameFlag, Mark, type Sheet } from "../../../core/layout/sheet.js";
 import type { Style } from "../../../core/style/style.js";
@@ -6,7 +7,9 @@ import { NONE, type Tree } from "../../../core/syntax/tree.js";
 import { requote } from "../../../core/text/quotes.js";
 import { lineColumn } from "../../../core/text/width.js";
 import { elementKind, elementName, hasAddition, type ElementKind } from "../elements.js";
-import { isLoneValue } from "../islands.js";
+import { tonguesIn } from "../lexer.js";
+import { Step } from "../effect.js";
+import { ISLANDS, isLoneValue } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
 
@@ -33,6 +36,11 @@ export abstract class HtmlTags {
     this.tokens = syntax.tokens;
     this.tree = syntax.tree;
     this.kinds = new Array<ElementKind | undefined>(this.tree.size + 1);
+  }
+
+  /** What of a stretch of the text is told by code between the markup. */
+  protected codeIn(from: number, to: number): readonly Span[] {
+    return tonguesIn(this.tokens.text, from, to);
   }
 
   /** Whether a name with a capital letter is a component's. */
@@ -134,12 +142,29 @@ export abstract class HtmlTags {
     // In a text the line stands where it is, and its tag's go by that.
     if (tokens.onNewLine(first) && sheet.demand[first] as Demand === Demand.Fixed)
       sheet.frames.under.set(frame, first);
+    /** Up to where a block of a template tongue has one line, and where those end that have several. */
+    let together = first;
+    const ends: number[] = [];
     for (const part = tree.parts(node, first + 1, last); part.next();) {
       const { at: t, node: child } = part;
       // What a template tongue puts beside an attribute belongs to it.
       const isFirst = t === first + 1 && tokens.text[tokens.start(t)] !== "@";
-      sheet.set(t, isFirst || this.tokens.isApart(t) ? apart : Demand.Join, R.Attribute);
+      const between = t <= together ? Demand.Space : apart;
+      sheet.set(t, isFirst || this.tokens.isApart(t) ? between : Demand.Join, R.Attribute);
       if (child !== NONE) this.attributeInside(child);
+      if (t <= together) continue;
+      const end = this.blockEnd(t, last);
+      if (end > t && this.isTogether(t, end)) {
+        together = end;
+      } else if (end > t) {
+        sheet.open(t + 1, end, FrameFlag.Split, 1);
+        ends.push(end);
+      } else if (ends.length > 0 && this.endsBranch(t)) {
+        sheet.mark(t, Mark.Dedent);
+        if (t !== ends.at(-1)) continue;
+        ends.pop();
+        sheet.close();
+      }
     }
     const empty = this.isKind(last, T.EmptyTagEnd);
     if (attributes === 0 || whole) {
@@ -149,6 +174,32 @@ export abstract class HtmlTags {
       sheet.mark(last, Mark.Dedent);
     }
     sheet.close();
+  }
+
+  /** The token of a tag that ends the block of a template tongue which begins at token t; t itself for none. */
+  private blockEnd(t: number, last: number): number {
+    let depth = 0;
+    for (let i = t; i < last; i++) {
+      if (!this.isKind(i, T.Name)) continue;
+      const { step } = ISLANDS.effectOf(this.tokens, i);
+      if (step === Step.Opens) depth++;
+      else if (step === Step.Closes) depth--;
+      if (depth <= 0) return i;
+    }
+    return t;
+  }
+
+  /** Whether token t ends what such a block holds, or a part of that. */
+  private endsBranch(t: number): boolean {
+    const { step } = ISLANDS.effectOf(this.tokens, t);
+    return step === Step.Closes || step === Step.GoesOn;
+  }
+
+  /** Whether such a block has one line, from token t to token `end`. */
+  private isTogether(t: number, end: number): boolean {
+    const { tokens, style } = this;
+    if (!this.asAuthored) return this.widthOf(t, end) <= style.maxLineLength / 2;
+    return tokens.nextWith(TokenFlag.OnNewLine, t + 1, end + 1) > end;
   }
 
   /** Whether the attributes of a tag have lines of their own whatever the width, as the author gave them some. */
@@ -182,6 +233,8 @@ export abstract class HtmlTags {
     if (value === first || !this.isKind(value, T.Value)) return;
     const [from, to] = [tokens.start(value), tokens.end(value)];
     if (style.markupDelimiter === "as-written" || !/["']/.test(tokens.text[from]!)) return;
+    // What code makes of a value may hold the other quotes.
+    if (this.codeIn(from, to).length > 0) return;
     const target = style.markupDelimiter === "single" ? "'" : '"';
     sheet.rewrite(value, requote(tokens.text, from, to, target, false, RULES[R.Delimiter]!));
   }

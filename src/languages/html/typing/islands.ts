@@ -1,7 +1,8 @@
 import type { EnteredText } from "../../../core/language.js";
 import type { Style } from "../../../core/style/style.js";
 import { literalEnd } from "../literal.js";
-import { TONGUES, tonguesIn } from "../lexer.js";
+import { tonguesIn } from "../lexer.js";
+import { TONGUES } from "../signs.js";
 import { enteredBetween, type Open } from "./between.js";
 
 /** How far an island reaches, as UTF-16 offsets. */

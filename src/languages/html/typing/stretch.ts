@@ -5,7 +5,8 @@ import { ENDED_BY, FIXED, VOID, elementName } from "../elements.js";
 import { Step } from "../effect.js";
 import { ISLANDS } from "../islands.js";
 import { T } from "../kinds.js";
-import { BEGINS_TONGUE, lexHtml } from "../lexer.js";
+import { lexHtml } from "../lexer.js";
+import { BEGINS_TONGUE } from "../signs.js";
 import { linesAbove } from "../margin.js";
 import { endOfTag } from "../tag-parser.js";
 
