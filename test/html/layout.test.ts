@@ -267,6 +267,22 @@ describe("tags", () => {
         <p>Tides</p>
       </main>
       `],
+    ["a comment at the end of a line stays there", `
+      <section><!-- board -->
+      <div>
+      <p>low</p> <!-- tide -->
+      </div><!-- pier --><!-- berth -->
+      <!-- next --><p>high</p><!-- last --></section>
+      `, `
+      <section><!-- board -->
+        <div>
+          <p>low</p> <!-- tide -->
+        </div><!-- pier --><!-- berth -->
+        <!-- next -->
+        <p>high</p>
+        <!-- last -->
+      </section>
+      `],
     ["comments of old browsers", `
       <!--[if lt IE 9]><script src="a.js"></script><![endif]-->
       <p>a</p>

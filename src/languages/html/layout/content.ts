@@ -233,6 +233,7 @@ export class HtmlLayout extends HtmlItems {
         && (this.asAuthored || isStep(tokens, first));
       if (this.isBareRaw(node) && tokens.text[tokens.start(first)] !== "<")
         sheet.set(first, Demand.Level, R.Script);
+      else if (this.isRemarkBehind(first)) this.keepApart(first, Demand.Space);
       else if (!begins[i]) this.keepApart(first, Demand.Fold);
       else if (isBeside) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
@@ -240,6 +241,18 @@ export class HtmlLayout extends HtmlItems {
       else this.filled(items.slice(i, next), holder, i === 0 ? behind : NO_TAG);
       i = next;
     }
+  }
+
+  /**
+   * Whether token t is a remark that its author put at the end of a line.
+   *
+   *     </section><!-- berths -->
+   */
+  private isRemarkBehind(t: number): boolean {
+    const { tokens } = this;
+    if (!this.asAuthored || t === 0 || tokens.onNewLine(t)) return false;
+    while (t < tokens.count && !tokens.onNewLine(t) && this.isKind(t, T.Comment)) t++;
+    return t === tokens.count || tokens.onNewLine(t);
   }
 
   /**
