@@ -401,6 +401,21 @@ test.each([
     ">",
     "<?php if ($late): ?>\n  <p>late</p>\n<?php else: ?>¦\n  <p>wait</p>\n<?php endif; ?>\n",
   ],
+  // Brackets in an island that nothing ends yet, and in one of several lines.
+  ["<p>\n  {{ board({¦\n</p>\n", "\n", "<p>\n  {{ board({\n    ¦\n</p>\n"],
+  ["<p>\n  {{ board({\n    low\n    ¦\n</p>\n", "}", "<p>\n  {{ board({\n    low\n  }¦\n</p>\n"],
+  [
+    "<p>\n  {% set a = {\n    low: [¦],\n  } %}\n</p>\n",
+    "\n",
+    "<p>\n  {% set a = {\n    low: [\n      ¦\n    ],\n  } %}\n</p>\n",
+  ],
+  ["<p>\n  <?php moor([¦\n  ?>\n</p>\n", "\n", "<p>\n  <?php moor([\n    ¦\n  ?>\n</p>\n"],
+  ["<p>{{ tide }} (low\n    ¦\n</p>\n", ")", "<p>{{ tide }} (low\n    )¦\n</p>\n"],
+  [
+    "<div>\n  {% set board %}\n    <p>low</p>\n    {% endset¦\n</div>\n",
+    " ",
+    "<div>\n  {% set board %}\n    <p>low</p>\n  {% endset ¦\n</div>\n",
+  ],
   // The tag of a body below tells nothing of what a head holds.
   [
     "<html>\n<head>¦\n<body>\n  <p>Tides</p>\n</body>\n</html>\n",

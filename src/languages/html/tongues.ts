@@ -7,14 +7,49 @@ const PHP_ENDS = ["if", "foreach", "for", "while", "switch"].flatMap((name) => (
   [`end${name}`, `end${name};`]
 ));
 
+/** What blocks of `{% %}` are called that hold markup. */
+const BLOCKS = [
+  "apply",
+  "autoescape",
+  "block",
+  "blocktrans",
+  "blocktranslate",
+  "cache",
+  "call",
+  "capture",
+  "case",
+  "component",
+  "compress",
+  "embed",
+  "fill",
+  "filter",
+  "for",
+  "form",
+  "if",
+  "ifchanged",
+  "language",
+  "localize",
+  "macro",
+  "paginate",
+  "partialdef",
+  "provide",
+  "raw",
+  "sandbox",
+  "slot",
+  "spaceless",
+  "tablerow",
+  "thumbnail",
+  "unless",
+  "verbatim",
+  "with",
+];
+
 /** Words of the tongues that end a block or go on with it, as they are typed, each with what makes an island of it. */
 export const ISLAND_WORDS: readonly (readonly [word: string, rests: readonly string[]])[] = [
   ...words(
     ["{%", "{%-"],
     [
-      ...["if", "for", "unless", "case", "block", "with", "macro", "call", "filter", "raw"].map(
-        (name) => `end${name}`,
-      ),
+      ...[...BLOCKS, "set"].map((name) => `end${name}`),
       ...["else", "elif", "elsif", "when"],
     ],
     " %}",
@@ -48,11 +83,9 @@ interface Tongue {
   closer(said: string): string;
 }
 
-/** What blocks of `{% %}` are called that hold markup. */
+/** What begins a block of `{% %}` that holds markup. */
 const FLOW = new RegExp(
-  "^(?:if|for|unless|case|block|with|macro|call|filter|autoescape|spaceless|tablerow|capture|form|paginate|verbatim|raw"
-  + "|cache|component|compress|fill|language|localize|partialdef|provide|set(?=[^=]*$)|slot|thumbnail"
-  + `|comment|trans(?!\\s+["'_])|blocktrans|blocktranslate|ifchanged|embed|apply|sandbox|${LITERAL})\\b`,
+  `^(?:${BLOCKS.join("|")}|comment|set(?=[^=]*$)|trans(?!\\s+["'_])|${LITERAL})\\b`,
 );
 
 /** What opens a block that a word ends: one that begins a statement, or one that ends it. */

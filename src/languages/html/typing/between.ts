@@ -18,8 +18,9 @@ export interface Open {
   readonly step: number;
 }
 
-/** What opens something in the code of a template. */
+/** What opens something in the code of a template, and what closes it. */
 const OPENS = /[([{]$/;
+const CLOSES = /^[)\]}]/;
 
 /**
  * What Enter comes to between two signs: its line stands a step deeper than the first sign's line, or under the last line
@@ -46,7 +47,9 @@ export function enteredBetween(
   const white = ends && !isPair && beginsBelow(text, from)
     ? own
     : innerWhite(text, from + written.length, from, whiteBeyond(own, step, style), style);
-  const put = isPair ? white + LINE_ENDS[style.endOfLine] + own : white;
+  const isInner = !ends && OPENS.test(written) && CLOSES.test(rest);
+  const below = isInner ? whiteOf(text, from + written.length) : own;
+  const put = isPair || isInner ? white + LINE_ENDS[style.endOfLine] + below : white;
   const changes: Change[] = [];
   const dropped = trailingBlanks(text, at);
   const rule = RULES[R.Line]!;
@@ -58,8 +61,8 @@ export function enteredBetween(
 
 /** The white space of a line in it: as the last one has it, which ends at `last`, or else the first one's. */
 function innerWhite(text: string, last: number, from: number, first: string, style: Style): string {
-  if (startOfLine(text, last) <= from) return first;
   const white = whiteOf(text, last);
+  if (startOfLine(text, last) <= from && !OPENS.test(text.slice(from, last))) return first;
   return OPENS.test(text.slice(from, last)) ? whiteBeyond(white, style.indentSize, style) : white;
 }
 

@@ -18,7 +18,7 @@ import {
   standsBelow,
   whiteOfLast,
 } from "../margin.js";
-import { enteredInIsland } from "./islands.js";
+import { enteredInIsland, whiteOfCloser } from "./islands.js";
 import { whiteInTag, whiteOfTagEnd } from "./open-tags.js";
 import { whiteInPre } from "./pre.js";
 import { R, RULES } from "../rules.js";
@@ -117,7 +117,7 @@ function enteredInFrontMatter(text: string, at: number, style: Style): EnteredTe
  * @param hasFlow whether pieces of control flow may stand between markup: `@if (late) {`.
  */
 export const typingOf = (hasFlow: boolean): Typing => ({
-  triggers: [">", "/", " ", "}", "-"],
+  triggers: [">", "/", " ", ")", "]", "}", "-"],
   words: WORDS,
   closers: htmlClosers,
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
@@ -136,6 +136,10 @@ export const typingOf = (hasFlow: boolean): Typing => ({
     const start = startOfLine(text, at);
     const head = text.slice(start, at);
     if (head.trimStart() === ">") return endedTag(text, start, head);
+    if (/^\s*[)\]}]$/.test(head)) {
+      const white = whiteOfCloser(text, at - 1);
+      if (white !== undefined) return placed(start, head.slice(0, -1), white);
+    }
     if (hasFlow && head.trimStart() === "}") {
       const opener = openFlow(text.slice(0, start));
       return opener < 0 ? undefined : placed(start, head.slice(0, -1), whiteOf(text, opener));
