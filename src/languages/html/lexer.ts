@@ -101,8 +101,8 @@ export class HtmlLexer {
     }
     if (c !== Char.Less || this.tongueEnd(this.at) > 0) return this.word();
     const next = text.charCodeAt(this.at + 1);
-    if (isLetter(next)) this.startTag();
-    else if (next === Char.Slash && isLetter(text.charCodeAt(this.at + 2))) this.endTag();
+    if (beginsName(text, at + 1)) this.startTag();
+    else if (next === Char.Slash && beginsName(text, at + 2)) this.endTag();
     else if (next === Char.Bang) this.declaration();
     else if (!this.takesBegunTag()) this.word();
   }
@@ -540,14 +540,16 @@ const isWhite = (c: number): boolean =>
   || c === Char.CarriageReturn
   || c === Char.FormFeed;
 
+/** Whether the name of a tag begins at an offset: templates have parts of what they call, as `<:header>`. */
+const beginsName = (text: string, at: number): boolean =>
+  isLetter(text.charCodeAt(text.charCodeAt(at) === Char.Colon ? at + 1 : at));
+
 const isLetter = (c: number): boolean => (c | 32) >= 97 && (c | 32) <= 122;
 
 /** Whether a tag, an end tag or a comment begins at a sign `<`. */
 function beginsMarkup(text: string, at: number): boolean {
   const next = text.charCodeAt(at + 1);
   return (
-    isLetter(next)
-    || next === Char.Bang
-    || (next === Char.Slash && isLetter(text.charCodeAt(at + 2)))
+    next === Char.Bang || beginsName(text, next === Char.Slash ? at + 2 : at + 1)
   );
 }

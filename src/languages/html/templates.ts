@@ -2,35 +2,25 @@ import { BLOCK, COMPONENT, HIDDEN, INLINE, INLINE_BLOCK, LOOSE, VOID } from "./e
 
 /** Endings of templates, which make pages as well as programs, settings and letters. */
 export const TEMPLATES: readonly string[] = [
-  ".blade.php",
   ".eex",
   ".ejs",
   ".erb",
   ".eta",
   ".handlebars",
   ".hbs",
-  ".heex",
   ".j2",
   ".jinja",
   ".jinja2",
   ".jsp",
-  ".leex",
   ".liquid",
   ".mustache",
   ".njk",
   ".phtml",
   ".tmpl",
-  ".tpl",
   ".twig",
-  ".vto",
 ];
 
-/** Brackets around what holds `inner` brackets. */
-function bracketed(inner = "(?!)"): string {
-  return `\\([^()]*(?:${inner}[^()]*)*\\)`;
-}
-
-/** What stands before the markup of a template: white space, front matter, remarks, islands, directives with their arguments. */
+/** What stands before the markup of a template: white space, front matter, remarks, islands. */
 const BEFORE = new RegExp(
   [
     "\\s+",
@@ -42,7 +32,6 @@ const BEFORE = new RegExp(
     "\\{#[^]*?#\\}",
     "<%[^]*?%>",
     "<\\?(?!xml\\b)[^]*?\\?>",
-    `@\\w+(?:[ \\t]*${bracketed(bracketed(bracketed()))})?`,
   ].join("|"),
   "y",
 );

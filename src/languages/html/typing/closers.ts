@@ -1,4 +1,9 @@
+import type { TokenTable } from "../../../core/syntax/tokens.js";
+import { Step } from "../effect.js";
 import { ENDS_ALONE } from "../elements.js";
+import { whiteOf } from "../../../core/text/width.js";
+import { ISLANDS, isStep, type Code } from "../islands.js";
+import { T } from "../kinds.js";
 import { lexHtml } from "../lexer.js";
 import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "../parser.js";
 import { tagEnd } from "../tag-parser.js";
@@ -39,7 +44,7 @@ export function htmlClosers(
 ): string {
   const lex = dialect.lex ?? lexHtml;
   const before = lex(text, dialect).tokens;
-  const tag = tagEnd(before);
+  const tag = tagEnd(before) || endBehindBlock(before);
   const tokens = tag === "" ? before : lex(text + tag, dialect).tokens;
   const parser = new ClosingParser(tokens, false, dialect);
   const open = parser.openAtEnd();
@@ -49,7 +54,46 @@ export function htmlClosers(
   const inner = open.slice(0, Math.max(0, ended));
   if (open[ended]?.control === true || inner.every(({ name }) => ENDS_ALONE.has(name)))
     open.splice(0, inner.length);
-  return tag + open.map((one) => parser.closer(one)).join("").trim();
+  const inTag = tag === "" ? "" : closersInTag(tokens, line, dialect.code ?? ISLANDS);
+  return (
+    tag.slice(0, -1) + inTag + tag.slice(-1) + open.map((one) => parser.closer(one)).join("").trim()
+  );
+}
+
+/**
+ * What ends the tag that a text leaves open before a block of a template tongue, which stands deeper than its line: on a
+ * line of its own that may as well be what an element holds whose tag is half written.
+ *
+ *     <option
+ *       {% if late %}
+ */
+function endBehindBlock(tokens: TokenTable): string {
+  let t = tokens.count - 1;
+  while (t >= 0 && tokens.kind(t) as T === T.Word) t--;
+  const first = t + 1;
+  while (t > 0 && IN_TAG.has(tokens.kind(t))) t--;
+  if (t < 0 || first === tokens.count || tokens.kind(t) as T !== T.TagStart) return "";
+  const { text } = tokens;
+  const isDeeper =
+    whiteOf(text, tokens.start(first)).length > whiteOf(text, tokens.start(t)).length;
+  return isDeeper && isStep(tokens, first) ? ">" : "";
+}
+
+const IN_TAG: ReadonlySet<number> = new Set([T.Name, T.Equal, T.Value]);
+
+/** What ends the blocks of template tongues that are open in the tag which a text leaves open. */
+function closersInTag(tokens: TokenTable, line: string, code: Code): string {
+  const open: string[] = [];
+  let t = tokens.count - 1;
+  while (t > 0 && (tokens.kind(t) as T) !== T.TagStart) t--;
+  for (; t < tokens.count; t++) {
+    if (tokens.kind(t) as T !== T.Name) continue;
+    const { step } = code.effectOf(tokens, t);
+    if (step === Step.Opens) open.push(code.closerOf(tokens.textOf(t)));
+    else if (step === Step.Closes) open.pop();
+  }
+  if (line !== "" && open.at(-1)?.startsWith(line) === true) open.pop();
+  return open.reverse().map((closer) => `\n${closer}\n`).join("");
 }
 
 /** Where the script or the style sheet begins that an end tag after a text ends; -1 where none of its name is open. */
