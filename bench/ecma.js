@@ -45,7 +45,8 @@ export function benchEcma() {
       (text) => babel(text, { sourceType: "module", tokens: true, plugins: ["typescript"] }),
     ],
   ]);
-  const minified = `var tides=[${"{level:2.4,time:'06:10',high:true,at:function(a,b){return a&&b?a.level*b.level:a||b}},".repeat(60_000)}]`;
+  const minified =
+    `var tides=[${"{level:2.4,time:'06:10',high:true,at:function(a,b){return a&&b?a.level*b.level:a||b}},".repeat(60_000)}]`;
   globalThis.gc?.();
   const before = process.memoryUsage().rss;
   table("JavaScript, one minified line", minified.length, [[

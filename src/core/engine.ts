@@ -65,11 +65,12 @@ export function createEngine(options: EngineOptions): Engine {
     ?? options.languages.map((one) => variantFor(one, name)).find(Boolean);
   /** Whether a language is that of a template: by the ending before its own, or by its text. */
   const isMade = (language: Language, name: string, textOf?: () => string): boolean => {
-    const { extensions, holds } = language.templates ?? NO_TEMPLATES;
-    const ending = endingOf(extensions, name);
+    const { templates } = language;
+    const ending = endingOf(templates?.extensions ?? [], name);
     if (ending === undefined) return false;
     const made = byEnding(name.slice(0, -ending.length));
-    return made === undefined ? textOf !== undefined && holds(textOf()) : made === language;
+    if (made !== undefined) return made === language;
+    return textOf !== undefined && templates!.holds(textOf());
   };
   return {
     languageIds: [...byId.keys()],
@@ -106,8 +107,6 @@ export function createEngine(options: EngineOptions): Engine {
     },
   };
 }
-
-const NO_TEMPLATES = { extensions: [], holds: () => false };
 
 const endingOf = (endings: readonly string[], name: string): string | undefined =>
   endings.find((ending) => name.toLowerCase().endsWith(ending));

@@ -250,10 +250,18 @@ export class HtmlLayout extends HtmlItems {
    */
   private isRemarkBehind(t: number): boolean {
     const { tokens } = this;
-    if (!this.asAuthored || t === 0 || tokens.onNewLine(t)) return false;
-    while (t < tokens.count && !tokens.onNewLine(t) && this.isKind(t, T.Comment)) t++;
-    return t === tokens.count || tokens.onNewLine(t);
+    if (!this.asAuthored || t === 0 || tokens.onNewLine(t) || !this.isKind(t, T.Comment))
+      return false;
+    if (t >= this.remarksTo) {
+      let to = t;
+      while (to < tokens.count && !tokens.onNewLine(to) && this.isKind(to, T.Comment)) to++;
+      this.remarksTo = to;
+    }
+    return this.remarksTo === tokens.count || tokens.onNewLine(this.remarksTo);
   }
+
+  /** The first token behind the comments that were looked through last. */
+  private remarksTo = 0;
 
   /**
    * Which items begin a line with control flow or a statement of it, or the line below such a line.

@@ -142,7 +142,8 @@ export abstract class HtmlTags {
     // In a text the line stands where it is, and its tag's go by that.
     if (tokens.onNewLine(first) && sheet.demand[first] as Demand === Demand.Fixed)
       sheet.frames.under.set(frame, first);
-    /** Up to where a block of a template tongue has one line, and where those end that have several. */
+    const blocks = this.blocksIn(first + 1, last);
+    /** Up to where a block has one line, and where those end that have several. */
     let together = first;
     const ends: number[] = [];
     for (const part = tree.parts(node, first + 1, last); part.next();) {
@@ -153,10 +154,10 @@ export abstract class HtmlTags {
       sheet.set(t, isFirst || this.tokens.isApart(t) ? between : Demand.Join, R.Attribute);
       if (child !== NONE) this.attributeInside(child);
       if (t <= together) continue;
-      const end = this.blockEnd(t, last);
-      if (end > t && this.isTogether(t, end)) {
+      const end = blocks.get(t);
+      if (end !== undefined && this.isTogether(t, end)) {
         together = end;
-      } else if (end > t) {
+      } else if (end !== undefined) {
         sheet.open(t + 1, end, FrameFlag.Split, 1);
         ends.push(end);
       } else if (ends.length > 0 && this.endsBranch(t)) {
@@ -176,17 +177,19 @@ export abstract class HtmlTags {
     sheet.close();
   }
 
-  /** The token of a tag that ends the block of a template tongue which begins at token t; t itself for none. */
-  private blockEnd(t: number, last: number): number {
-    let depth = 0;
-    for (let i = t; i < last; i++) {
-      if (!this.isKind(i, T.Name)) continue;
-      const { step } = ISLANDS.effectOf(this.tokens, i);
-      if (step === Step.Opens) depth++;
-      else if (step === Step.Closes) depth--;
-      if (depth <= 0) return i;
+  /** Of a tag's tokens those that begin blocks of template tongues, each with the one that ends it there. */
+  private blocksIn(first: number, last: number): ReadonlyMap<number, number> {
+    const { tokens } = this;
+    const blocks = new Map<number, number>();
+    const open: number[] = [];
+    for (let t = first; t < last; t++) {
+      if (!this.isKind(t, T.Name) || !/[{<]/.test(tokens.text[tokens.start(t)]!)) continue;
+      const { step } = ISLANDS.effectOf(tokens, t);
+      if (step === Step.Opens) open.push(t);
+      const begin = step === Step.Closes ? open.pop() : undefined;
+      if (begin !== undefined) blocks.set(begin, t);
     }
-    return t;
+    return blocks;
   }
 
   /** Whether token t ends what such a block holds, or a part of that. */
@@ -198,7 +201,8 @@ export abstract class HtmlTags {
   /** Whether such a block has one line, from token t to token `end`. */
   private isTogether(t: number, end: number): boolean {
     const { tokens, style } = this;
-    if (!this.asAuthored) return this.widthOf(t, end) <= style.maxLineLength / 2;
+    if (!this.asAuthored)
+      return end - t < style.maxLineLength && this.widthOf(t, end) <= style.maxLineLength / 2;
     return tokens.nextWith(TokenFlag.OnNewLine, t + 1, end + 1) > end;
   }
 
@@ -233,9 +237,9 @@ export abstract class HtmlTags {
     if (value === first || !this.isKind(value, T.Value)) return;
     const [from, to] = [tokens.start(value), tokens.end(value)];
     if (style.markupDelimiter === "as-written" || !/["']/.test(tokens.text[from]!)) return;
-    // What code makes of a value may hold the other quotes.
-    if (this.codeIn(from, to).length > 0) return;
     const target = style.markupDelimiter === "single" ? "'" : '"';
+    // What code makes of a value may hold the other quotes.
+    if (tokens.text[from] === target || this.codeIn(from, to).length > 0) return;
     sheet.rewrite(value, requote(tokens.text, from, to, target, false, RULES[R.Delimiter]!));
   }
 }

@@ -55,9 +55,8 @@ export function htmlClosers(
   if (open[ended]?.control === true || inner.every(({ name }) => ENDS_ALONE.has(name)))
     open.splice(0, inner.length);
   const inTag = tag === "" ? "" : closersInTag(tokens, line, dialect.code ?? ISLANDS);
-  return (
-    tag.slice(0, -1) + inTag + tag.slice(-1) + open.map((one) => parser.closer(one)).join("").trim()
-  );
+  const beyond = open.map((one) => parser.closer(one)).join("").trim();
+  return `${tag.slice(0, -1)}${inTag}${tag.slice(-1)}${beyond}`;
 }
 
 /**
