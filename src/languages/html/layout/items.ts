@@ -28,6 +28,12 @@ export interface Holder {
   readonly foreign: boolean;
 }
 
+/** By the gaps of a content, the place of the item beside each that is shown; one outside of it for none. */
+interface Neighbours {
+  readonly left: readonly number[];
+  readonly right: readonly number[];
+}
+
 /** Tells what contents consist of, and which of their white space is not shown. */
 export abstract class HtmlItems extends HtmlTags {
   /**
@@ -144,18 +150,30 @@ export abstract class HtmlItems extends HtmlTags {
   protected isFree(items: readonly Item[], i: number, gap: number, holder: Holder): boolean {
     if (gap >= this.opened && !this.tokens.isApart(gap)) return false;
     if (holder.loose) return true;
-    let left = i - 1;
-    while (left >= 0 && items[left]!.role === Role.Hidden) left--;
+    const { left, right } = this.shownBeside(items);
     const isTight = !this.tokens.isApart(gap);
     const isBlock = (item: Item | undefined): boolean => (
       item === undefined
         ? holder.block
         : item.role === Role.Block && !(isTight && this.standsInLine(item.node))
     );
-    if (isBlock(items[left])) return true;
-    let right = i;
-    while (right < items.length && items[right]!.role === Role.Hidden) right++;
-    return isBlock(items[right]);
+    return isBlock(items[left[i]!]) || isBlock(items[right[i]!]);
+  }
+
+  /** The items of which `neighbours` tells. */
+  private told: readonly Item[] | undefined;
+  private neighbours: Neighbours = { left: [], right: [] };
+
+  /** The nearest item that is shown on each side of every gap between items, as all of a content's gaps are asked for. */
+  private shownBeside(items: readonly Item[]): Neighbours {
+    if (this.told === items) return this.neighbours;
+    const left = [-1];
+    const right = [items.length];
+    for (const [i, { role }] of items.entries()) left.push(role === Role.Hidden ? left[i]! : i);
+    for (let i = items.length - 1; i >= 0; i--)
+      right.push(items[i]!.role === Role.Hidden ? right.at(-1)! : i);
+    this.told = items;
+    return this.neighbours = { left, right: right.reverse() };
   }
 
   /** Whether an element that begins lines of its own is drawn within a line: white space counts beside a text there. */
