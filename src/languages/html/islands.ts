@@ -89,7 +89,8 @@ function wordEffect(word: string): Effect {
   return { step, ends: ends ?? "", begins: open.at(-1) ?? "" };
 }
 
-const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
+/** The characters with which islands begin. */
+export const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
 
 /** Whether token t has a line for itself. */
 const standsAlone = (tokens: TokenTable, t: number): boolean =>

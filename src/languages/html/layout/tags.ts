@@ -9,9 +9,11 @@ import { lineColumn } from "../../../core/text/width.js";
 import { elementKind, elementName, hasAddition, type ElementKind } from "../elements.js";
 import { tonguesIn } from "../lexer.js";
 import { Step } from "../effect.js";
-import { ISLANDS, isLoneValue } from "../islands.js";
+import { BEGINS_ISLAND, ISLANDS, isLoneValue } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
+
+const NO_BLOCKS = new Map<number, number>();
 
 /** What a content consists of: a node, or a token by itself. */
 export interface Part {
@@ -180,14 +182,17 @@ export abstract class HtmlTags {
   /** Of a tag's tokens those that begin blocks of template tongues, each with the one that ends it there. */
   private blocksIn(first: number, last: number): ReadonlyMap<number, number> {
     const { tokens } = this;
-    const blocks = new Map<number, number>();
+    let blocks = NO_BLOCKS;
     const open: number[] = [];
     for (let t = first; t < last; t++) {
-      if (!this.isKind(t, T.Name) || !/[{<]/.test(tokens.text[tokens.start(t)]!)) continue;
+      const c = tokens.text.charCodeAt(tokens.start(t));
+      if (!BEGINS_ISLAND.has(c) || !this.isKind(t, T.Name)) continue;
       const { step } = ISLANDS.effectOf(tokens, t);
       if (step === Step.Opens) open.push(t);
       const begin = step === Step.Closes ? open.pop() : undefined;
-      if (begin !== undefined) blocks.set(begin, t);
+      if (begin === undefined) continue;
+      if (blocks === NO_BLOCKS) blocks = new Map();
+      blocks.set(begin, t);
     }
     return blocks;
   }
