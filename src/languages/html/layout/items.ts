@@ -161,7 +161,7 @@ export abstract class HtmlItems extends HtmlTags {
   }
 
   /** The items of which `neighbours` tells. */
-  private told: readonly Item[] | undefined;
+  private told: readonly Item[] | undefined = undefined;
   private neighbours: Neighbours = { left: [], right: [] };
 
   /** The nearest item that is shown on each side of every gap between items, as all of a content's gaps are asked for. */
