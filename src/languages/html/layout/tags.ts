@@ -197,13 +197,13 @@ export abstract class HtmlTags {
     return blocks;
   }
 
-  /** Whether token t ends what such a block holds, or a part of that. */
+  /** Whether token t ends what a block of a template tongue holds, or a part of that. */
   private endsBranch(t: number): boolean {
     const { step } = ISLANDS.effectOf(this.tokens, t);
     return step === Step.Closes || step === Step.GoesOn;
   }
 
-  /** Whether such a block has one line, from token t to token `end`. */
+  /** Whether a block that begins with token t and ends with token `end` has one line, or room on one by width. */
   private isTogether(t: number, end: number): boolean {
     const { tokens, style } = this;
     if (!this.asAuthored)

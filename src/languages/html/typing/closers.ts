@@ -8,6 +8,9 @@ import { lexHtml } from "../lexer.js";
 import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "../parser.js";
 import { tagEnd } from "../tag-parser.js";
 
+/** What stands between the name of a tag and its end. */
+const IN_TAG: ReadonlySet<number> = new Set([T.Name, T.Equal, T.Value]);
+
 /** Keeps what a text leaves open, code among the elements. */
 class ClosingParser extends HtmlParser {
   /** What follows may give an island its line. */
@@ -77,8 +80,6 @@ function endBehindBlock(tokens: TokenTable): string {
     whiteOf(text, tokens.start(first)).length > whiteOf(text, tokens.start(t)).length;
   return isDeeper && isStep(tokens, first) ? ">" : "";
 }
-
-const IN_TAG: ReadonlySet<number> = new Set([T.Name, T.Equal, T.Value]);
 
 /** What ends the blocks of template tongues that are open in the tag which a text leaves open. */
 function closersInTag(tokens: TokenTable, line: string, code: Code): string {
