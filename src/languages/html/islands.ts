@@ -89,8 +89,7 @@ function wordEffect(word: string): Effect {
   return { step, ends: ends ?? "", begins: open.at(-1) ?? "" };
 }
 
-/** The characters with which islands begin. */
-export const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
+const BEGINS_ISLAND: ReadonlySet<number> = new Set([Char.LeftBrace, Char.Less]);
 
 /** Whether token t has a line for itself. */
 const standsAlone = (tokens: TokenTable, t: number): boolean =>
@@ -200,7 +199,31 @@ export function blocksAddUp(tokens: TokenTable, code: Code): boolean {
   return open.length === 0;
 }
 
-const ON_ONE_LINE = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'/g;
+/** The blocks of template tongues among tokens of a tag. */
+export interface TagBlocks {
+  /** By the token that begins a block the one that ends it there. */
+  readonly ends: ReadonlyMap<number, number>;
+  /** The tokens that begin blocks which nothing ends there, outermost first. */
+  readonly open: readonly number[];
+}
+
+/** The blocks among tokens [first, end) of a tag. */
+export function blocksInTag(tokens: TokenTable, first: number, end: number): TagBlocks {
+  const ends = new Map<number, number>();
+  const open: number[] = [];
+  for (let t = first; t < end; t++) {
+    const c = tokens.text.charCodeAt(tokens.start(t));
+    if (!BEGINS_ISLAND.has(c) || tokens.kind(t) as T !== T.Name) continue;
+    const { step } = ISLANDS.effectOf(tokens, t);
+    if (step === Step.Opens) open.push(t);
+    const begin = step === Step.Closes ? open.pop() : undefined;
+    if (begin !== undefined) ends.set(begin, t);
+  }
+  return { ends, open };
+}
+
+/** Texts on one line in the code of an island. */
+export const ON_ONE_LINE = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'/g;
 const COMMENTS = /\/\*[^]*?\*\/|(?:\/\/|#)[^\r\n]*/g;
 
 /** Whether a text over several lines may stand in an island, so that its lines must not move. */

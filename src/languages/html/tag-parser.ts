@@ -260,16 +260,21 @@ export abstract class TagParser<O extends Open> {
   }
 }
 
+/** The token with which the tag begins that goes on at least to token t; -1 where t is none of its parts. */
+export function openTag(tokens: TokenTable, t: number): number {
+  for (; t >= 0; t--) {
+    const kind: T = tokens.kind(t);
+    if (kind === T.TagStart || kind === T.EndTagStart) return t;
+    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return -1;
+  }
+  return -1;
+}
+
 /** What the last tag of a text lacks: its end, and that of the value in which the text ends. */
 export function tagEnd(tokens: TokenTable): string {
   const last = tokens.count - 1;
-  for (let t = last; t >= 0; t--) {
-    const kind: T = tokens.kind(t);
-    if (kind === T.TagStart || kind === T.EndTagStart)
-      return tokens.has(last, TokenFlag.Continues) ? `${tokens.textOf(last)[0]!}>` : ">";
-    if (kind !== T.Name && kind !== T.Equal && kind !== T.Value) return "";
-  }
-  return "";
+  if (openTag(tokens, last) < 0) return "";
+  return tokens.has(last, TokenFlag.Continues) ? `${tokens.textOf(last)[0]!}>` : ">";
 }
 
 /** The token that ends the tag which begins at a token, or the text's last one where it is not closed. */

@@ -1,4 +1,6 @@
+import { escaped } from "../../core/notation.js";
 import { BLOCK, COMPONENT, HIDDEN, INLINE, INLINE_BLOCK, LOOSE, VOID } from "./elements.js";
+import { TONGUES } from "./signs.js";
 
 /** Endings of templates, which make pages as well as programs, settings and letters. */
 export const TEMPLATES: readonly string[] = [
@@ -20,18 +22,13 @@ export const TEMPLATES: readonly string[] = [
   ".twig",
 ];
 
-/** What stands before the markup of a template: white space, front matter, remarks, islands. */
+/** What stands before the markup of a template: white space, front matter, remarks, islands. XML begins like an island. */
 const BEFORE = new RegExp(
   [
     "\\s+",
     "---[ \\t]*\\r?\\n[^]*?\\n---(?=\\s)",
     "<!--[^]*?-->",
-    "\\{\\{~?!--[^]*?--~?\\}\\}",
-    "\\{\\{[^]*?\\}\\}+",
-    "\\{%[^]*?%\\}",
-    "\\{#[^]*?#\\}",
-    "<%[^]*?%>",
-    "<\\?(?!xml\\b)[^]*?\\?>",
+    ...TONGUES.map(([begin, end]) => `(?!<\\?xml\\b)${escaped(begin)}[^]*?${escaped(end)}`),
   ].join("|"),
   "y",
 );

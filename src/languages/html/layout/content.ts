@@ -207,6 +207,7 @@ export class HtmlLayout extends HtmlItems {
     const { tokens, sheet, style } = this;
     const lone = items.map((item) => this.isCode(item));
     const heads = this.headLines(items);
+    const remarks = this.remarksBehind(items);
     const begins = items.map((item, i) => (
       tokens.isTrivia(item.first)
       || (i > 0 && tokens.isTrivia(items[i - 1]!.first))
@@ -233,7 +234,7 @@ export class HtmlLayout extends HtmlItems {
         && (this.asAuthored || isStep(tokens, first));
       if (this.isBareRaw(node) && tokens.text[tokens.start(first)] !== "<")
         sheet.set(first, Demand.Level, R.Script);
-      else if (this.isRemarkBehind(first)) this.keepApart(first, Demand.Space);
+      else if (remarks[i] === true) this.keepApart(first, Demand.Space);
       else if (!begins[i]) this.keepApart(first, Demand.Fold);
       else if (isBeside) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
@@ -244,24 +245,21 @@ export class HtmlLayout extends HtmlItems {
   }
 
   /**
-   * Whether token t is a remark that its author put at the end of a line.
+   * Which items are remarks that their author put at the end of a line.
    *
    *     </section><!-- berths -->
    */
-  private isRemarkBehind(t: number): boolean {
+  private remarksBehind(items: readonly Item[]): readonly boolean[] {
     const { tokens } = this;
-    if (!this.asAuthored || t === 0 || tokens.onNewLine(t) || !this.isKind(t, T.Comment))
-      return false;
-    if (t >= this.remarksTo) {
-      let to = t;
-      while (to < tokens.count && !tokens.onNewLine(to) && this.isKind(to, T.Comment)) to++;
-      this.remarksTo = to;
+    const behind = items.map(() => false);
+    if (!this.asAuthored) return behind;
+    for (let i = items.length - 1; i >= 0; i--) {
+      const { first, end } = items[i]!;
+      const isLast = end === tokens.count || tokens.onNewLine(end) || behind[i + 1] === true;
+      behind[i] = isLast && this.isKind(first, T.Comment) && !this.beginsLine(first);
     }
-    return this.remarksTo === tokens.count || tokens.onNewLine(this.remarksTo);
+    return behind;
   }
-
-  /** The first token behind the comments that were looked through last. */
-  private remarksTo = 0;
 
   /**
    * Which items begin a line with control flow or a statement of it, or the line below such a line.

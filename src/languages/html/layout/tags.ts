@@ -9,11 +9,9 @@ import { lineColumn } from "../../../core/text/width.js";
 import { elementKind, elementName, hasAddition, type ElementKind } from "../elements.js";
 import { tonguesIn } from "../lexer.js";
 import { Step } from "../effect.js";
-import { BEGINS_ISLAND, ISLANDS, isLoneValue } from "../islands.js";
+import { ISLANDS, blocksInTag, isLoneValue } from "../islands.js";
 import { N, T } from "../kinds.js";
 import { R, RULES } from "../rules.js";
-
-const NO_BLOCKS = new Map<number, number>();
 
 /** What a content consists of: a node, or a token by itself. */
 export interface Part {
@@ -144,7 +142,23 @@ export abstract class HtmlTags {
     // In a text the line stands where it is, and its tag's go by that.
     if (tokens.onNewLine(first) && sheet.demand[first] as Demand === Demand.Fixed)
       sheet.frames.under.set(frame, first);
-    const blocks = this.blocksIn(first + 1, last);
+    this.attributes(node, apart);
+    const empty = this.isKind(last, T.EmptyTagEnd);
+    if (attributes === 0 || whole) {
+      sheet.set(last, empty && this.tokens.isApart(last) ? Demand.Space : Demand.Join, R.Tag);
+    } else {
+      sheet.set(last, empty && this.tokens.isApart(last) ? Demand.Fold : Demand.Seam, R.Tag);
+      sheet.mark(last, Mark.Dedent);
+    }
+    sheet.close();
+  }
+
+  /** The gaps before and in the attributes of a tag; blocks of template tongues hold theirs on one line or one step deeper. */
+  private attributes(node: number, apart: Demand.Fold | Demand.Space): void {
+    const { tree, tokens, sheet } = this;
+    const first = tree.first(node);
+    const last = tree.end(node) - 1;
+    const blocks = blocksInTag(tokens, first + 1, last);
     /** Up to where a block has one line, and where those end that have several. */
     let together = first;
     const ends: number[] = [];
@@ -156,7 +170,7 @@ export abstract class HtmlTags {
       sheet.set(t, isFirst || this.tokens.isApart(t) ? between : Demand.Join, R.Attribute);
       if (child !== NONE) this.attributeInside(child);
       if (t <= together) continue;
-      const end = blocks.get(t);
+      const end = blocks.ends.get(t);
       if (end !== undefined && this.isTogether(t, end)) {
         together = end;
       } else if (end !== undefined) {
@@ -169,32 +183,6 @@ export abstract class HtmlTags {
         sheet.close();
       }
     }
-    const empty = this.isKind(last, T.EmptyTagEnd);
-    if (attributes === 0 || whole) {
-      sheet.set(last, empty && this.tokens.isApart(last) ? Demand.Space : Demand.Join, R.Tag);
-    } else {
-      sheet.set(last, empty && this.tokens.isApart(last) ? Demand.Fold : Demand.Seam, R.Tag);
-      sheet.mark(last, Mark.Dedent);
-    }
-    sheet.close();
-  }
-
-  /** Of a tag's tokens those that begin blocks of template tongues, each with the one that ends it there. */
-  private blocksIn(first: number, last: number): ReadonlyMap<number, number> {
-    const { tokens } = this;
-    let blocks = NO_BLOCKS;
-    const open: number[] = [];
-    for (let t = first; t < last; t++) {
-      const c = tokens.text.charCodeAt(tokens.start(t));
-      if (!BEGINS_ISLAND.has(c) || !this.isKind(t, T.Name)) continue;
-      const { step } = ISLANDS.effectOf(tokens, t);
-      if (step === Step.Opens) open.push(t);
-      const begin = step === Step.Closes ? open.pop() : undefined;
-      if (begin === undefined) continue;
-      if (blocks === NO_BLOCKS) blocks = new Map();
-      blocks.set(begin, t);
-    }
-    return blocks;
   }
 
   /** Whether token t ends what a block of a template tongue holds, or a part of that. */

@@ -1,15 +1,11 @@
 import type { TokenTable } from "../../../core/syntax/tokens.js";
-import { Step } from "../effect.js";
 import { ENDS_ALONE } from "../elements.js";
 import { whiteOf } from "../../../core/text/width.js";
-import { ISLANDS, isStep, type Code } from "../islands.js";
+import { ISLANDS, blocksInTag, isStep } from "../islands.js";
 import { T } from "../kinds.js";
 import { lexHtml } from "../lexer.js";
 import { CODE, HtmlParser, LABEL, type Dialect, type OpenElement } from "../parser.js";
-import { tagEnd } from "../tag-parser.js";
-
-/** What stands between the name of a tag and its end. */
-const IN_TAG: ReadonlySet<number> = new Set([T.Name, T.Equal, T.Value]);
+import { openTag, tagEnd } from "../tag-parser.js";
 
 /** Keeps what a text leaves open, code among the elements. */
 class ClosingParser extends HtmlParser {
@@ -57,7 +53,7 @@ export function htmlClosers(
   const inner = open.slice(0, Math.max(0, ended));
   if (open[ended]?.control === true || inner.every(({ name }) => ENDS_ALONE.has(name)))
     open.splice(0, inner.length);
-  const inTag = tag === "" ? "" : closersInTag(tokens, line, dialect.code ?? ISLANDS);
+  const inTag = tag === "" ? "" : closersInTag(tokens, line);
   const beyond = open.map((one) => parser.closer(one)).join("").trim();
   return `${tag.slice(0, -1)}${inTag}${tag.slice(-1)}${beyond}`;
 }
@@ -73,27 +69,19 @@ function endBehindBlock(tokens: TokenTable): string {
   let t = tokens.count - 1;
   while (t >= 0 && tokens.kind(t) as T === T.Word) t--;
   const first = t + 1;
-  while (t > 0 && IN_TAG.has(tokens.kind(t))) t--;
-  if (t < 0 || first === tokens.count || tokens.kind(t) as T !== T.TagStart) return "";
-  const { text } = tokens;
-  const isDeeper =
-    whiteOf(text, tokens.start(first)).length > whiteOf(text, tokens.start(t)).length;
-  return isDeeper && isStep(tokens, first) ? ">" : "";
+  const tag = openTag(tokens, t);
+  if (tag < 0 || first === tokens.count || tokens.kind(tag) as T !== T.TagStart) return "";
+  const white = (one: number): string => whiteOf(tokens.text, tokens.start(one));
+  return white(first).length > white(tag).length && isStep(tokens, first) ? ">" : "";
 }
 
-/** What ends the blocks of template tongues that are open in the tag which a text leaves open. */
-function closersInTag(tokens: TokenTable, line: string, code: Code): string {
-  const open: string[] = [];
-  let t = tokens.count - 1;
-  while (t > 0 && (tokens.kind(t) as T) !== T.TagStart) t--;
-  for (; t < tokens.count; t++) {
-    if (tokens.kind(t) as T !== T.Name) continue;
-    const { step } = code.effectOf(tokens, t);
-    if (step === Step.Opens) open.push(code.closerOf(tokens.textOf(t)));
-    else if (step === Step.Closes) open.pop();
-  }
-  if (line !== "" && open.at(-1)?.startsWith(line) === true) open.pop();
-  return open.reverse().map((closer) => `\n${closer}\n`).join("");
+/** What ends the blocks of template tongues that are open in the tag with which a text ends; `line` ends one itself. */
+function closersInTag(tokens: TokenTable, line: string): string {
+  const last = tokens.count - 1;
+  const { open } = blocksInTag(tokens, openTag(tokens, last - 1) + 1, last);
+  const closers = open.map((t) => ISLANDS.closerOf(tokens.textOf(t))).reverse();
+  if (line !== "" && closers[0]?.startsWith(line) === true) closers.shift();
+  return closers.map((closer) => `\n${closer}\n`).join("");
 }
 
 /** Where the script or the style sheet begins that an end tag after a text ends; -1 where none of its name is open. */

@@ -1,5 +1,6 @@
 import type { EnteredText } from "../../../core/language.js";
 import type { Style } from "../../../core/style/style.js";
+import { ON_ONE_LINE } from "../islands.js";
 import { literalEnd } from "../literal.js";
 import { tonguesIn } from "../lexer.js";
 import { TONGUES } from "../signs.js";
@@ -58,7 +59,7 @@ function islandAt(text: string, at: number, indentSize: number): Open | undefine
   return { from: sign + begin.length, sign, closer, step };
 }
 
-const PARTS = /"(?:[^"\\\r\n]|\\.)*"|'(?:[^'\\\r\n]|\\.)*'|[([{]|[)\]}]/g;
+const PARTS = new RegExp(`${ON_ONE_LINE.source}|[([{)\\]}]`, "g");
 
 /** Where the brackets stand that code opens and leaves open, as UTF-16 offsets. */
 function openBrackets(code: string): number[] {
