@@ -32,5 +32,6 @@ export { notebook } from "./languages/notebook/index.js";
 export { plain } from "./languages/plain/index.js";
 export { python } from "./languages/python/index.js";
 export { razor } from "./languages/razor/index.js";
+export { svelte } from "./languages/svelte/index.js";
 export { xml } from "./languages/xml/index.js";
 export { languages };

@@ -6,6 +6,7 @@ import board from "../../demo/data/board.tsx?raw";
 import departures from "../../demo/data/departures.html?raw";
 import fares from "../../demo/data/fares.py?raw";
 import fleet from "../../demo/data/fleet.json?raw";
+import gangway from "../../demo/data/gangway.svelte?raw";
 import handbook from "../../demo/data/handbook.md?raw";
 import rota from "../../demo/data/rota.py?raw";
 import scheduler from "../../demo/data/scheduler.ts?raw";
@@ -30,6 +31,7 @@ export const SAMPLES: readonly Sample[] = [
   { name: "departures.html", languageId: "html", text: departures },
   { name: "tides.scss", languageId: "scss", text: tideStyles },
   { name: "berth.vue", languageId: "vue", text: berth },
+  { name: "gangway.svelte", languageId: "svelte", text: gangway },
   { name: "tides.ipynb", languageId: "ipynb", text: notebook },
   { name: "handbook.md", languageId: "markdown", text: handbook },
   { name: "BerthService.cs", languageId: "csharp", text: berthService },
@@ -52,6 +54,7 @@ export const LANGUAGES: readonly { id: string; name: string; endings: readonly s
   { id: "json", name: "JSON", endings: [".json"] },
   { id: "markdown", name: "Markdown", endings: [".md", ".markdown"] },
   { id: "vue", name: "Component", endings: [".vue"] },
+  { id: "svelte", name: "Component with { }", endings: [".svelte"] },
   { id: "ipynb", name: "Notebook", endings: [".ipynb"] },
   { id: "csharp", name: "C#", endings: [".cs"] },
   { id: "razor", name: "Markup with @", endings: [".cshtml", ".razor"] },

@@ -21,6 +21,7 @@ const ENTRIES = {
   "plain": "languages/plain/index",
   "python": "languages/python/index",
   "razor": "languages/razor/index",
+  "svelte": "languages/svelte/index",
   "worker": "worker/index",
   "xml": "languages/xml/index",
 };

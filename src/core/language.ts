@@ -122,6 +122,11 @@ export interface Typing {
    * @param line what the next line begins with, where that may close more than what is innermost.
    */
   closers(text: string, line?: string): string;
+  /**
+   * Whether the rest of a line begins with what ends a block that neither brackets nor tags enclose, and with whose
+   * beginning the text before it ends: Enter makes three lines then.
+   */
+  endsBlock?(before: string, rest: string): boolean;
   /** The sign that begins a value within a string, and what makes a string in which it was typed take one. */
   readonly interpolation?: {
     readonly sign: string;

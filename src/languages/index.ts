@@ -12,6 +12,7 @@ import { notebook } from "./notebook/index.js";
 import { plain } from "./plain/index.js";
 import { python } from "./python/index.js";
 import { razor } from "./razor/index.js";
+import { svelte } from "./svelte/index.js";
 import { xml } from "./xml/index.js";
 
 /** Every language that comes with Oak Tide. */
@@ -21,6 +22,7 @@ export const languages: readonly Language[] = [
   aspx,
   component,
   template,
+  svelte,
   csharp,
   css,
   scss,

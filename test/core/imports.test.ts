@@ -8,7 +8,7 @@ const OWN = ["gullhaven"];
 function save(
   languageId: string,
   text: string,
-  steps = ["organizeImports", "format"] as const,
+  steps: readonly ("organizeImports" | "format")[] = ["organizeImports", "format"],
 ): string {
   const document = engine.open({ uri: "", languageId, text });
   return document.formatOnSave({ steps, ownPackages: OWN }).text;
@@ -173,6 +173,14 @@ test.each([
   const document = engine.open({ uri: "", languageId, text });
   const style = { platformImports: "by-name" } as const;
   expect(document.formatOnSave({ steps: ["organizeImports", "format"], style }).text).toBe(wanted);
+});
+
+test("a text that ends with imports ends as it did", () => {
+  const imports = "import b from './b';\nimport fs from 'node:fs';";
+  const sorted = "import fs from 'node:fs';\n\nimport b from './b';";
+  expect(save("javascript", imports, ["organizeImports"])).toBe(sorted);
+  const script = (text: string): string => `<script>\n${text}\n</script>\n`;
+  expect(save("vue", script(imports), ["organizeImports"])).toBe(script(sorted));
 });
 
 test("only what was touched is saved", () => {

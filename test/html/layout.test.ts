@@ -4,6 +4,16 @@ import { fixtures } from "../support/fixtures.js";
 
 describe("blocks and texts", () => {
   fixtures("html", [
+    ["a blank line before an element that takes more than half a line", `
+      <div>
+        <input name="boat">
+
+        <button type="button" class="wide quiet" title="Leave the pier at high tide">
+          <b>Leave</b>
+        </button>
+        <p>low</p>
+      </div>
+      `],
     ["comments that the standard takes for closed", `
       <div><!--><p>low</p><!---><p>high</p><!-- late --!><p>six</p></div>
       `, `

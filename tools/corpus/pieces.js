@@ -628,6 +628,22 @@ export const PIECES = {
   html: { tokens: PAGE_TOKENS, constructs: PAGE_CONSTRUCTS },
   markdown: { tokens: PROSE_TOKENS, constructs: PROSE_CONSTRUCTS },
   component: { tokens: COMPONENT_TOKENS, constructs: COMPONENT_CONSTRUCTS },
+  svelte: {
+    tokens: ["{", "}", "`", "${", "'", "{#", "{/", "<p>", "</p>", "a ", ...BLANKS],
+    constructs: [
+      "{#if a}",
+      "{#if a}\n",
+      "{:else}",
+      "{/if}",
+      "{#each a as b, c (d)}",
+      "{a}",
+      "<p a={",
+      "<p a={b}>",
+      "<A {...b} />",
+      "{@html ",
+      "{() => {",
+    ],
+  },
 };
 
 /** What may be begun before that which is repeated. */
@@ -648,5 +664,6 @@ export const CONTEXTS = {
   html: ["<a ", '<a b="', "<script>", "<svg>", "<table>", "<!--"],
   markdown: ["- ", "> ", "```\n", "| a |\n|---|\n", "["],
   component: ["<template><p ", "<template>{{ ", "<script>", '<template><p v-if="'],
+  svelte: ["{#if a}", "{#each ", "<p a={", '<p a="{', "<script>", "{@const a = "],
   razor: ["@{ ", "@if (", "@(", "@code { ", '<a b="'],
 };

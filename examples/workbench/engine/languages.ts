@@ -26,6 +26,7 @@ const csharp: Loader = async () => [(await import("oak-tide/csharp")).csharp];
 const xml: Loader = async () => [(await import("oak-tide/xml")).xml];
 const razor: Loader = async () => [(await import("oak-tide/razor")).razor];
 const aspx: Loader = async () => [(await import("oak-tide/aspx")).aspx];
+const svelte: Loader = async () => [(await import("oak-tide/svelte")).svelte];
 const others: Loader = async () => [
   ...(await import("oak-tide/declared")).declared,
   (await import("oak-tide/plain")).plain,
@@ -45,6 +46,7 @@ const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
   python: [python],
   razor: [razor, csharp, styles, ecma, json],
   scss: [styles],
+  svelte: [svelte, ecma, styles, json],
   typescript: [ecma],
   typescriptreact: [ecma],
   vue: [components, html, ecma, styles, json, markdown],

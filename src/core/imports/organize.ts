@@ -56,12 +56,16 @@ function sortedText(items: readonly Item[], text: string): string {
     .sort(
       (a, b) => compare(a.item, b.item) || a.i - b.i,
     );
-  return sorted.map(({ item }, i) => {
-    const before = sorted[i - 1]?.item;
-    const parts = before !== undefined && before.group !== item.group;
-    return `${parts ? lineEnd : ""}${item.text}${/[\r\n]$/.test(item.text) ? "" : lineEnd}`;
-  }).join("");
+  const lines = sorted.map(({ item }, i) => {
+    const parts = i > 0 && sorted[i - 1]!.item.group !== item.group;
+    return `${parts ? lineEnd : ""}${item.text.replace(ENDS, "")}`;
+  });
+  // A text that ends with them ends as it did.
+  return lines.join(lineEnd) + ENDS.exec(items.at(-1)!.text)![0];
 }
+
+/** The line end behind a line, if any. */
+const ENDS = /[\r\n]*$/;
 
 function* runsOf(order: ImportOrder, syntax: Syntax, settings: ImportSettings): Iterable<Run> {
   const { text } = syntax.tokens;

@@ -53,9 +53,20 @@ export function reindentCode(sheet: Sheet, t: number): boolean {
   return true;
 }
 
+/** Where the brace stands that closes code, and the braces that are open where none does. */
+export interface CodeEnd {
+  /** -1 where there is none, or a look at the signs does not tell. */
+  readonly brace: number;
+  readonly open: readonly number[];
+  /** Whether nothing but an end lacks. */
+  readonly isOpen: boolean;
+}
+
+/** Where code ends that begins at a UTF-16 offset, behind a brace, and is told as by `textsIn`. */
+export const codeEnd = (text: string, from: number): CodeEnd => new Scanner(text, from).toBrace();
+
 /** Looks through code for texts, sign by sign. */
 class Scanner {
-  private at = 0;
   /** The last piece that is neither white space nor a comment; where a head ends, what opens that. */
   private last = "";
   /** How many texts are open around each other. */
@@ -63,17 +74,24 @@ class Scanner {
   /** Of round brackets that are open, whether each begins a head. */
   private readonly heads: boolean[] = [];
   private readonly texts: Span[] = [];
+  /** Where the braces stand that are open, those around a text's values apart. */
+  private readonly open: number[] = [];
 
-  constructor(private readonly code: string) {}
+  constructor(private readonly code: string, private at = 0) {}
 
   run(): readonly Span[] | undefined {
     return this.codeUpTo("") ? this.texts : undefined;
   }
 
+  toBrace(): CodeEnd {
+    const brace = this.codeUpTo("}") ? this.at : -1;
+    return { brace, open: this.open, isOpen: brace < 0 && this.at >= this.code.length };
+  }
+
   /** Takes code up to a closing brace of its own, or its end; false where it cannot be told. */
   private codeUpTo(closer: "" | "}"): boolean {
-    const { code } = this;
-    let braces = 0;
+    const { code, open } = this;
+    const { length } = open;
     while (this.at < code.length) {
       const from = this.at;
       const piece = this.take(PIECE);
@@ -92,8 +110,9 @@ class Scanner {
         : !/^(?:["']|#\W)/.test(code.slice(from, from + 2));
       if (!isTold) return false;
       if (sign === "`" || sign === "/") continue;
-      if (sign === "}" && braces-- === 0) return closer === "}";
-      if (sign === "{") braces++;
+      if (sign === "}" && open.length === length) return closer === "}";
+      if (sign === "}") open.pop();
+      if (sign === "{") open.push(from);
       if (sign === "(") this.heads.push(HEAD.test(this.last));
       this.last = sign === ")" && this.heads.pop() === true ? "(" : sign;
       this.at++;

@@ -237,14 +237,25 @@ export class HtmlLexer {
       const c = text.charCodeAt(i);
       if (isWhite(c)) break;
       if (!this.mayBegin(c)) continue;
+      if (i > at && this.endsWord(i)) break;
       const tongue = this.tongueEnd(i);
-      isOpen = tongue === text.length && !/[}%#?!][}>]$/.test(text.slice(i, tongue));
+      isOpen = tongue === text.length && this.isOpenTongue(i);
       if (tongue > 0) i = tongue - 1;
       else if (i > at && c === Char.Less && (beginsMarkup(text, i) || begunTag(text, i) !== ""))
         break;
     }
     // A tongue that is left open takes all that follows, line ends too.
     this.add(T.Word, i, this.linesIn(i) | (isOpen ? TokenFlag.Continues : 0));
+  }
+
+  /** Whether nothing ends a stretch of a template tongue that begins at `from` and goes on to the text's end. */
+  protected isOpenTongue(from: number): boolean {
+    return !/[}%#?!][}>]$/.test(this.text.slice(from));
+  }
+
+  /** Whether something begins at an offset that is never part of a word, but for a tag. */
+  protected endsWord(_at: number): boolean {
+    return false;
   }
 
   /** Whether what is read has its lines for itself that ends at an offset. */
@@ -443,11 +454,16 @@ export class HtmlLexer {
         i = tongue;
         continue;
       }
-      const c = text.charCodeAt(i);
-      if (isWhite(c) || c === Char.Greater) break;
+      if (this.endsValue(i)) break;
       i++;
     }
     this.add(T.Value, Math.max(i, at + 1), this.linesIn(i));
+  }
+
+  /** Whether a value without quotes ends before what stands at an offset. */
+  protected endsValue(at: number): boolean {
+    const c = this.text.charCodeAt(at);
+    return isWhite(c) || c === Char.Greater;
   }
 
   /** Whether a value without an end is being written: it holds code, and no tag stands below. */

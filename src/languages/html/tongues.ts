@@ -166,6 +166,16 @@ const TONGUES: readonly Tongue[] = [
     effect: (said) => effectOf(statementsStep(said), "<?"),
     closer: (said) => `<?php ${blocksOf(said).open.at(-1) ?? ""} ?>`,
   },
+  // {#if tide}…{/if}
+  {
+    island: /^\{\s*([#:/](?:if|each|await|key|snippet|else|then|catch)\b[^]*)(?<!#)\}$/,
+    effect(said) {
+      const word = wordOf(said.slice(1));
+      if (said.startsWith("/")) return closes(`{#${word}`);
+      return said.startsWith(":") ? goesOn("{#") : opens(`{#${word}`);
+    },
+    closer: (said) => `{/${wordOf(said.slice(1))}}`,
+  },
   // @if () {…}
   {
     island: /^(@[^]*\{|\}(?:\s*@[^]*\{)?)$/,

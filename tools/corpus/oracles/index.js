@@ -6,6 +6,7 @@ import { renderings } from "./markdown.js";
 import { pageTree } from "./page.js";
 import { compiled, cssTree } from "./styles.js";
 import { pythonOracle } from "./python.js";
+import { svelteTree } from "./svelte.js";
 import { xmlTree } from "./xml.js";
 
 let python;
@@ -55,6 +56,11 @@ export async function judge(language, path, before, after) {
       return verdict(
         componentTree(path, before),
         after === undefined ? undefined : () => componentTree(path, after),
+      );
+    case "svelte":
+      return verdict(
+        svelteTree(before),
+        after === undefined ? undefined : () => svelteTree(after),
       );
     case "css": {
       const old = cssTree(before);

@@ -2,7 +2,7 @@ import { parse } from "parse5";
 import { ecmaTree } from "./ecma.js";
 
 /** Elements that begin and end lines, by the standard's style sheet. */
-const BLOCK = new Set(
+export const BLOCK = new Set(
   `address article aside blockquote body br center dd details dialog dir div dl dt fieldset figcaption figure
   footer form frameset h1 h2 h3 h4 h5 h6 head header hgroup hr html legend li listing main menu nav ol
   optgroup option p plaintext pre search section select summary table caption colgroup col tbody td tfoot th
@@ -10,13 +10,15 @@ const BLOCK = new Set(
 );
 
 /** Elements at whose inner edges white space is not shown. */
-const INNER = new Set("button video audio object canvas title marquee meter progress".split(" "));
-const HIDDEN = new Set(
+export const INNER = new Set(
+  "button video audio object canvas title marquee meter progress".split(" "),
+);
+export const HIDDEN = new Set(
   "area base basefont datalist head link meta noembed noframes param rp script style template title source track"
     .split(" "),
 );
 const EXACT = new Set("pre textarea listing xmp plaintext".split(" "));
-const LOOSE =
+export const LOOSE =
   /^(?:head|html|table|tbody|thead|tfoot|tr|colgroup|select|datalist|frameset|picture)$/;
 
 /**
@@ -73,7 +75,7 @@ const program = (code) => ecmaTree("page.js", code) ?? bare(code);
 const bare = (code) => code.replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
 
 /** The parts as one text, without the blanks that are not shown. */
-function shown(parts) {
+export function shown(parts) {
   const out = [];
   let fresh = true;
   let blank = -1;

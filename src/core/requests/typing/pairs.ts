@@ -1,3 +1,4 @@
+import type { Typing } from "../../language.js";
 import { Signs, type Pair } from "../../notation.js";
 import type { Context } from "./context.js";
 import { tokenAt } from "../placing/places.js";
@@ -11,8 +12,9 @@ export function closerBehind(context: Context, rest: string): number | undefined
   const before = lines.text.slice(0, lines.lineStart(lines.lineAt(offset))).trimEnd();
   const opener = before.at(-1) ?? "";
   if (rest === "" || isInWords(context, before.length)) return undefined;
-  const { notation, sequence } = context.language;
-  if (notation.tags === true && opener === ">") return tagBehind(context, before, rest);
+  const { notation, sequence, typing } = context.language;
+  if (typing.endsBlock?.(before, rest)) return 0;
+  if (notation.tags && opener === ">") return tagBehind(typing, before, rest);
   const closer = Signs.of(notation).closerOf(opener);
   if (closer === undefined) return undefined;
   if (rest[0] === closer) return 0;
@@ -63,17 +65,14 @@ function plainBrace(rest: string, [opener, closer]: Pair): number | undefined {
 }
 
 /** Where the tag stands that closes the one with which `before` ends. */
-function tagBehind({ language }: Context, before: string, rest: string): number | undefined {
+function tagBehind(typing: Typing, before: string, rest: string): number | undefined {
+  const start = before.lastIndexOf("<");
   // What ends here closes an element itself.
-  if (/^<\/|\/>$/.test(before.slice(before.lastIndexOf("<")))) return undefined;
-  const open = language.typing.closers(before);
+  if (/^<\/|\/>$/.test(before.slice(start))) return undefined;
+  const open = typing.closers(before);
   const closer = /^<\/[^>]*>/.exec(open)?.[0];
   // A tag without content leaves open what was open before it.
-  if (
-    closer === undefined
-    || language.typing.closers(before.slice(0, before.lastIndexOf("<"))) === open
-  )
-    return undefined;
+  if (closer === undefined || typing.closers(before.slice(0, start)) === open) return undefined;
   const at = rest.indexOf(closer);
   return at >= 0 && !rest.slice(0, at).includes(`<${closer.slice(2, -1)}`) ? at : undefined;
 }

@@ -212,7 +212,7 @@ export class HtmlLayout extends HtmlItems {
       tokens.isTrivia(item.first)
       || (i > 0 && tokens.isTrivia(items[i - 1]!.first))
       || ((lone[i] === true || lone[i - 1] === true) && this.beginsLine(item.first))
-      || (i === 0 && between)
+      || (i === 0 && between && this.mayPart(item.first))
       || heads[i] === true
       || this.isFree(items, i, item.first, holder)
     ));
@@ -236,6 +236,7 @@ export class HtmlLayout extends HtmlItems {
         sheet.set(first, Demand.Level, R.Script);
       else if (remarks[i] === true) this.keepApart(first, Demand.Space);
       else if (!begins[i]) this.keepApart(first, Demand.Fold);
+      else if (isBeside && between) this.keepApart(first, Demand.Space);
       else if (isBeside) sheet.set(first, Demand.Join, R.Tag);
       else sheet.line(first, 0, i === 0 ? 0 : style.blankLineLimit, R.Line);
       if (this.isCodeBlock(items[i]!)) this.codeBlock(items[i]!.node, holder);
@@ -329,11 +330,13 @@ export class HtmlLayout extends HtmlItems {
     let begins = first;
     let split = false;
     let spaced = false;
+    /** Whether what was held last ends with what has lines of its own. */
+    let isFree = false;
     let steps: number | undefined;
     for (const part = tree.parts(node); part.next();) {
       const { at: t, node: inside } = part;
       if (inside === NONE) {
-        if (t > first && (split || this.beginsLine(t))) {
+        if (t > first && ((split && (isFree || this.mayPart(t))) || this.beginsLine(t))) {
           sheet.line(t, 0, style.blankLineLimit, R.Line);
           begins = t;
         } else if (t > first) this.besideContent(t, spaced);
@@ -354,10 +357,18 @@ export class HtmlLayout extends HtmlItems {
       }
       steps ??= this.isAtMargin(island, t) ? 0 : 1;
       const frame = sheet.open(t, end - 1, FrameFlag.Block, steps);
-      sheet.frames.anchor.set(frame, island);
-      this.lines(this.itemsOf(inside, t, end, between), between, NO_TAG, true);
+      sheet.frames.anchor.set(frame, this.mayPart(island) ? island : first);
+      const items = this.itemsOf(inside, t, end, between);
+      const isOnLine = !this.beginsLine(t) && !this.mayPart(t);
+      this.lines(items, between, isOnLine ? { tag: island, steps } : NO_TAG, true);
+      isFree = this.isFree(items, items.length, end, between);
       sheet.close();
     }
+  }
+
+  /** Whether a line may end between code and what it holds, where nothing tells that: before token t. */
+  protected mayPart(_t: number): boolean {
+    return true;
   }
 
   /**
@@ -494,7 +505,7 @@ export class HtmlLayout extends HtmlItems {
         this.keepApart(first, Demand.Space);
       } else if (i > 0 && this.isWideElement(node) && this.tokens.isApart(first)) {
         // Rather than its attributes, the text ends its line.
-        sheet.line(first, 0, 0, R.Split);
+        sheet.line(first, 0, this.asAuthored ? this.style.blankLineLimit : 0, R.Split);
       } else if (i > 0 || edge) {
         this.keepApart(first, Demand.Fold);
       }

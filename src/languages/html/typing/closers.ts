@@ -1,6 +1,6 @@
 import type { TokenTable } from "../../../core/syntax/tokens.js";
 import { ENDS_ALONE } from "../elements.js";
-import { whiteOf } from "../../../core/text/width.js";
+import { startOfLine, whiteOf } from "../../../core/text/width.js";
 import { ISLANDS, blocksInTag, isStep } from "../islands.js";
 import { T } from "../kinds.js";
 import { lexHtml } from "../lexer.js";
@@ -82,6 +82,28 @@ function closersInTag(tokens: TokenTable, line: string): string {
   const closers = open.map((t) => ISLANDS.closerOf(tokens.textOf(t))).reverse();
   if (line !== "" && closers[0]?.startsWith(line) === true) closers.shift();
   return closers.map((closer) => `\n${closer}\n`).join("");
+}
+
+/** What of the end of a block says nothing of which one it ends. */
+const LOOSE = /[\s~;-]+/g;
+
+/**
+ * Whether the rest of a line begins with what ends the block of another tongue with which `before` ends, or a part of it.
+ *
+ *     {% if late %}
+ *     |{% endif %}
+ *
+ * @param closers those of a text, as `htmlClosers` tells them.
+ */
+export function endsBlock(
+  before: string,
+  rest: string,
+  closers: (text: string) => string,
+): boolean {
+  if (!/^[{}<]/.test(rest) || !/[{}>]$/.test(before)) return false;
+  const closer = /^(?!<\/)[^\r\n]*/.exec(closers(before))?.[0].replace(LOOSE, "") ?? "";
+  if (closer === "" || !rest.replace(LOOSE, "").startsWith(closer)) return false;
+  return closers(before.slice(startOfLine(before, before.length))) !== "";
 }
 
 /** Where the script or the style sheet begins that an end tag after a text ends; -1 where none of its name is open. */

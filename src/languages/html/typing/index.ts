@@ -3,7 +3,7 @@ import type { Style } from "../../../core/style/style.js";
 import type { Change } from "../../../core/text/edits.js";
 import { endFrontMatter, inFrontMatter, whiteInFrontMatter } from "../../../core/front-matter.js";
 import { startOfLine, whiteOf } from "../../../core/text/width.js";
-import { htmlClosers, openRaw } from "./closers.js";
+import { endsBlock, htmlClosers, openRaw } from "./closers.js";
 import { whiteOfEnd } from "./end-tags.js";
 import { headToCome, openFlow } from "./flow.js";
 import { flushWhite } from "./flush.js";
@@ -120,6 +120,9 @@ export const typingOf = (hasFlow: boolean): Typing => ({
   triggers: [">", "/", " ", ")", "]", "}", "-"],
   words: WORDS,
   closers: htmlClosers,
+  endsBlock(before, rest) {
+    return endsBlock(before, rest, (text) => this.closers(text));
+  },
   addsUp: (tokens) => blocksAddUp(tokens, ISLANDS),
   entered: (text, at, style, whole) => (
     enteredInFrontMatter(text, at, style)

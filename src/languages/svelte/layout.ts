@@ -1,0 +1,119 @@
+import type { Span } from "../../core/outline/excerpt.js";
+import { reindentCode } from "../../core/regions/texts.js";
+import { TokenFlag } from "../../core/syntax/tokens.js";
+import { NONE } from "../../core/syntax/tree.js";
+import type { Change } from "../../core/text/edits.js";
+import { holdsLineEnd } from "../../core/text/line-ends.js";
+import { FLOW, T } from "../html/kinds.js";
+import { HtmlLayout } from "../html/layout/content.js";
+import { bracesIn, type Braces } from "./braces.js";
+import { partsOf } from "./code.js";
+import { CODE_RULE } from "./rules.js";
+
+/** Code between braces: it moves with its line, and what stands around its parts is set apart by one blank or none. */
+export class SvelteLayout extends HtmlLayout {
+  protected override readonly hasComponents = true;
+
+  override document(): void {
+    const { tokens, sheet } = this;
+    super.document();
+    for (let t = 0; t < tokens.count; t++) {
+      const kind: T = tokens.kind(t);
+      if (kind !== T.Word && kind !== T.Name && kind !== T.Value) continue;
+      const braces = this.codeIn(tokens.start(t), tokens.end(t));
+      if (braces.length === 0) continue;
+      const changes = braces.flatMap((one) => this.whiteIn(one));
+      if (changes.length > 0) sheet.rewrite(t, changes);
+      // The lines of a text in quotes stand where they are.
+      const isText = kind === T.Value && /["']/.test(tokens.text[tokens.start(t)]!);
+      if (tokens.has(t, TokenFlag.MultiLine) && !isText) reindentCode(sheet, t);
+    }
+  }
+
+  protected override codeIn(from: number, to: number): readonly Braces[] {
+    return bracesIn(this.tokens.text, from, to);
+  }
+
+  // Up to version 4 white space at the edges of blocks is shown.
+  protected override mayPart(t: number): boolean {
+    return this.tokens.isApart(t);
+  }
+
+  protected override isAtMargin(): boolean {
+    return false;
+  }
+
+  /** By width, code of several lines in one attribute gives the others lines of their own. */
+  protected override isSplit(tag: number): boolean {
+    const { tree, tokens } = this;
+    const first = tree.child(tag);
+    if (this.asAuthored || first === NONE || tree.next(first) === NONE) return super.isSplit(tag);
+    return tokens.nextWith(TokenFlag.MultiLine, tree.first(first), tree.end(tag)) < tree.end(tag);
+  }
+
+  /** What stands on a line of its own keeps it. */
+  protected override isLone(t: number): boolean {
+    const { tokens } = this;
+    if (tokens.has(t, FLOW)) return super.isLone(t);
+    if (tokens.kind(t) as T !== T.Word || !tokens.onNewLine(t)) return false;
+    if (t + 1 < tokens.count && !tokens.onNewLine(t + 1)) return false;
+    const [braces] = this.codeIn(tokens.start(t), tokens.end(t));
+    return braces?.from === tokens.start(t) && braces.to === tokens.end(t);
+  }
+
+  /** The changes of the white space around the parts of a stretch between braces. */
+  private whiteIn(braces: Braces): Change[] {
+    const { tokens: { text } } = this;
+    if (braces.isOpen) return [];
+    const parts = partsOf(text, braces).map((part) => trimmed(text, part));
+    if (parts.length === 0) {
+      const inner = trimmed(text, { from: braces.from + 1, to: braces.to - 1 });
+      return [
+        ...blanks(text, braces.from + 1, inner.from, ""),
+        ...blanks(text, inner.to, braces.to - 1, ""),
+      ];
+    }
+    const changes: Change[] = [];
+    let from = braces.from + 1;
+    for (const part of [...parts, { from: braces.to, to: braces.to }]) {
+      changes.push(...signsIn(text, from, part.from, braces));
+      from = part.to;
+    }
+    return changes;
+  }
+}
+
+/** A stretch without the white space at its edges. */
+function trimmed(text: string, { from, to }: Span): Span {
+  const inner = text.slice(from, to);
+  const begin = from + inner.length - inner.trimStart().length;
+  return { from: begin, to: Math.max(begin, from + inner.trimEnd().length) };
+}
+
+/** The change that makes white space of a stretch within a line. */
+function blanks(text: string, from: number, to: number, white: string): Change[] {
+  const old = text.slice(from, to);
+  if (old === white || holdsLineEnd(old)) return [];
+  return [{ from, to, text: white, rule: CODE_RULE }];
+}
+
+/**
+ * The changes of the white space in what stands between two parts of code: none within its braces, and within brackets, one
+ * blank elsewhere.
+ */
+function signsIn(text: string, from: number, to: number, braces: Braces): Change[] {
+  const changes: Change[] = [];
+  for (let at = from; at <= to;) {
+    let end = at;
+    while (end < to && /\s/.test(text[end]!)) end++;
+    const isInside =
+      at - 1 === braces.from
+      || end === braces.to - 1
+      || text[at - 1] === "("
+      || (end < to && text[end] === ")");
+    const isBeside = text[at - 1] === "=" || (end < to && text[end] === "=");
+    if (end > at || isBeside) changes.push(...blanks(text, at, end, isInside ? "" : " "));
+    at = end + 1;
+  }
+  return changes;
+}

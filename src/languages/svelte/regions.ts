@@ -1,0 +1,54 @@
+import type { Syntax } from "../../core/language.js";
+import { besideWord, withinLine } from "../../core/regions/place.js";
+import type { Region } from "../../core/regions/region.js";
+import type { Style } from "../../core/style/style.js";
+import { holdsLineEnd } from "../../core/text/line-ends.js";
+import { TokenFlag } from "../../core/syntax/tokens.js";
+import { LineStarts } from "../../core/text/width.js";
+import { besideValue } from "../component/template/beside.js";
+import { T } from "../html/kinds.js";
+import { htmlRegions } from "../html/regions.js";
+import { partsOf } from "./code.js";
+import { bracesIn } from "./braces.js";
+
+/** What stands between quotes must not take their delimiter. */
+const QUOTED: Partial<Style> = { stringDelimiter: "as-written" };
+
+/** A name, or a path of names, has no white space to be laid out. */
+const PATH = /^[\w$.!]*$/;
+
+/** The code between the braces of a component, its scripts and its style sheets. */
+export function* svelteRegions(syntax: Syntax): Iterable<Region> {
+  const { tokens } = syntax;
+  const { text } = tokens;
+  const lines = new LineStarts(text);
+  const found: Region[] = [...htmlRegions(syntax, () => [])];
+  for (let t = 0; t < tokens.count; t++) {
+    const kind: T = tokens.kind(t);
+    if (kind !== T.Word && kind !== T.Value && kind !== T.Name) continue;
+    const [from, to] = [tokens.start(t), tokens.end(t)];
+    const isQuoted = /["']/.test(text[from]!);
+    for (const braces of bracesIn(text, from, to, tokens.has(t, TokenFlag.Continues))) {
+      const { isOpen } = braces;
+      for (const part of partsOf(text, braces)) {
+        const place = withinLine(lines, part.from, part.to);
+        if (place === undefined || PATH.test(text.slice(place.from, place.to))) continue;
+        // The lines of a text stand where they are.
+        if (isQuoted && holdsLineEnd(text.slice(from, to))) continue;
+        const beside = kind === T.Value && from === braces.from
+          ? besideValue(tokens, t, place)
+          : besideWord(text, place, braces);
+        found.push({
+          ...place,
+          languageId: "typescript",
+          start: part.start,
+          closer: /[{}]/,
+          beside,
+          ...(isOpen && { isCut: true }),
+          ...(isQuoted && { style: QUOTED }),
+        });
+      }
+    }
+  }
+  yield* found.sort((a, b) => a.from - b.from);
+}
