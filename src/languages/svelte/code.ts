@@ -1,6 +1,6 @@
 import type { Span } from "../../core/outline/excerpt.js";
-import type { Braces } from "./braces.js";
 import type { Fragment } from "../../core/regions/region.js";
+import type { Braces } from "./braces.js";
 
 /** What a stretch between braces holds, with as what it is read. */
 export interface Part extends Span {

@@ -1,8 +1,8 @@
+import type { Span } from "../../core/outline/excerpt.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
+import { Char } from "../../core/text/characters.js";
 import { FLOW, T } from "../html/kinds.js";
 import { HtmlLexer, type Components, type Lexed } from "../html/lexer.js";
-import type { Span } from "../../core/outline/excerpt.js";
-import { Char } from "../../core/text/characters.js";
 import { beginsPiece, bracesAt } from "./braces.js";
 
 /** Splits markup with code between braces into tokens: those of pages, and what begins or ends a block as words. */

@@ -8,8 +8,8 @@ import { LineStarts } from "../../core/text/width.js";
 import { besideValue } from "../component/template/beside.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
-import { partsOf } from "./code.js";
 import { bracesIn } from "./braces.js";
+import { partsOf } from "./code.js";
 
 /** What stands between quotes must not take their delimiter. */
 const QUOTED: Partial<Style> = { stringDelimiter: "as-written" };
