@@ -6,6 +6,7 @@ import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { LineStarts } from "../../core/text/width.js";
 import { besideValue } from "../component/template/beside.js";
+import { PATH } from "../component/template/regions.js";
 import { T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { bracesIn } from "./braces.js";
@@ -13,9 +14,6 @@ import { partsOf } from "./code.js";
 
 /** What stands between quotes must not take their delimiter. */
 const QUOTED: Partial<Style> = { stringDelimiter: "as-written" };
-
-/** A name, or a path of names, has no white space to be laid out. */
-const PATH = /^[\w$.!]*$/;
 
 /** The code between the braces of a component, its scripts and its style sheets. */
 export function* svelteRegions(syntax: Syntax): Iterable<Region> {

@@ -15,7 +15,7 @@ import { directiveOf } from "./directives.js";
 const STYLE: Partial<Style> = { stringDelimiter: "as-written" };
 
 /** A name, or a path of names, has no white space to be laid out. */
-const PATH = /^[\w$.!]*$/;
+export const PATH = /^[\w$.!]*$/;
 
 /** The expressions of a template: in its texts, and as the values of directives. */
 export function* templateRegions(syntax: Syntax): Iterable<Region> {

@@ -100,10 +100,10 @@ export function endsBlock(
   rest: string,
   closers: (text: string) => string,
 ): boolean {
-  if (!/^[{}<]/.test(rest) || !/[{}>]$/.test(before)) return false;
+  const isCode = /^(?:[{}]|<[%?])/.test(rest) && /(?:[{}]|[%?]>)$/.test(before);
+  if (!isCode || closers(before.slice(startOfLine(before, before.length))) === "") return false;
   const closer = /^(?!<\/)[^\r\n]*/.exec(closers(before))?.[0].replace(LOOSE, "") ?? "";
-  if (closer === "" || !rest.replace(LOOSE, "").startsWith(closer)) return false;
-  return closers(before.slice(startOfLine(before, before.length))) !== "";
+  return closer !== "" && rest.replace(LOOSE, "").startsWith(closer);
 }
 
 /** Where the script or the style sheet begins that an end tag after a text ends; -1 where none of its name is open. */
