@@ -2,7 +2,6 @@ import type { Syntax } from "../../core/language.js";
 import { besideWord, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import type { Style } from "../../core/style/style.js";
-import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { LineStarts } from "../../core/text/width.js";
 import { besideValue } from "../component/template/beside.js";
@@ -25,14 +24,14 @@ export function* svelteRegions(syntax: Syntax): Iterable<Region> {
     const kind: T = tokens.kind(t);
     if (kind !== T.Word && kind !== T.Value && kind !== T.Name) continue;
     const [from, to] = [tokens.start(t), tokens.end(t)];
-    const isQuoted = /["']/.test(text[from]!);
+    const isQuoted = kind === T.Value && /["']/.test(text[from]!);
+    // The lines of a text stand where they are.
+    if (isQuoted && tokens.has(t, TokenFlag.MultiLine)) continue;
     for (const braces of bracesIn(text, from, to, tokens.has(t, TokenFlag.Continues))) {
       const { isOpen } = braces;
       for (const part of partsOf(text, braces)) {
         const place = withinLine(lines, part.from, part.to);
         if (place === undefined || PATH.test(text.slice(place.from, place.to))) continue;
-        // The lines of a text stand where they are.
-        if (isQuoted && holdsLineEnd(text.slice(from, to))) continue;
         const beside = kind === T.Value && from === braces.from
           ? besideValue(tokens, t, place)
           : besideWord(text, place, braces);
