@@ -22,12 +22,16 @@ export function wholeLines(text: string, from: number, to: number): Place {
  */
 export function withinLine(lines: LineStarts, from: number, to: number): Place | undefined {
   const { text } = lines;
-  const inner = text.slice(from, to);
-  const trimmed = inner.trim();
-  if (trimmed === "") return undefined;
-  const begin = from + inner.length - inner.trimStart().length;
-  const prefix = whiteOf(text, begin, lines.of(begin));
-  return { from: begin, to: begin + trimmed.length, prefix };
+  const inner = trimmedSpan(text, from, to);
+  if (inner.from === inner.to) return undefined;
+  return { ...inner, prefix: whiteOf(text, inner.from, lines.of(inner.from)) };
+}
+
+/** A stretch without the white space at its edges; an empty one where nothing else is there. */
+export function trimmedSpan(text: string, from: number, to: number): Span {
+  const inner = text.slice(from, to).trimEnd();
+  const end = from + inner.length;
+  return { from: end - inner.trimStart().length, to: end };
 }
 
 /** How far from a region what stands beside it is looked at, in UTF-16 units: no line is that long. */

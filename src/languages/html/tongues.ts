@@ -105,6 +105,10 @@ const RUBY = "<%end";
 export const WORDY: ReadonlySet<string> = new Set([GO, RUBY]);
 export const ENDS_WORDY = /\{\{-?\s*end\b|<%-?\s*end\b/;
 
+/** What blocks between single braces are called, `{#if}`, and their later parts, `{:else}`. */
+export const BRACE_BLOCKS = ["if", "each", "await", "key", "snippet"];
+export const BRACE_PARTS = ["else", "then", "catch"];
+
 /** The blocks of control flow between markup. */
 export const FLOW_BLOCK = "@{";
 
@@ -168,7 +172,9 @@ const TONGUES: readonly Tongue[] = [
   },
   // {#if tide}…{/if}
   {
-    island: /^\{\s*([#:/](?:if|each|await|key|snippet|else|then|catch)\b[^]*)(?<!#)\}$/,
+    island: new RegExp(
+      `^\\{\\s*([#:/](?:${[...BRACE_BLOCKS, ...BRACE_PARTS].join("|")})\\b[^]*)(?<!#)\\}$`,
+    ),
     effect(said) {
       const word = wordOf(said.slice(1));
       if (said.startsWith("/")) return closes(`{#${word}`);

@@ -32,8 +32,8 @@ export const BLOCKS: Code = {
   ...ISLANDS,
   nests(tokens, t) {
     if (!tokens.has(t, FLOW)) return false;
-    const known = nesting.get(tokens) ?? nestingIn(tokens);
-    nesting.set(tokens, known);
+    let known = nesting.get(tokens);
+    if (known === undefined) nesting.set(tokens, known = nestingIn(tokens));
     return known.has(t);
   },
 };

@@ -1,11 +1,14 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { codeEnd } from "../../core/regions/texts.js";
+import { BRACE_BLOCKS, BRACE_PARTS } from "../html/tongues.js";
+
+const BLOCK = BRACE_BLOCKS.join("|");
 
 /** What begins a block between markup, or goes on with one. */
-const HEAD = /\{\s*(?:#(?:if|each|await|key|snippet)|:(?:else|then|catch))\b/y;
+const HEAD = new RegExp(`\\{\\s*(?:#(?:${BLOCK})|:(?:${BRACE_PARTS.join("|")}))\\b`, "y");
 
 /** What ends one. */
-const END = /\{\s*\/(?:if|each|await|key|snippet)\s*\}/y;
+const END = new RegExp(`\\{\\s*/(?:${BLOCK})\\s*\\}`, "y");
 
 /** Whether a block between markup begins, goes on or ends at an offset. */
 export function beginsPiece(text: string, at: number): boolean {

@@ -3,6 +3,7 @@ import { regionsBy } from "../../core/regions/host.js";
 import { html } from "../html/index.js";
 import { T } from "../html/kinds.js";
 import { parseHtml, type Dialect } from "../html/parser.js";
+import { BRACE_BLOCKS, BRACE_PARTS } from "../html/tongues.js";
 import { htmlClosers } from "../html/typing/closers.js";
 import { typingOf } from "../html/typing/index.js";
 import { BLOCKS } from "./blocks.js";
@@ -22,8 +23,8 @@ const TYPING = typingOf(false);
 
 /** What ends a block or goes on with one as it is typed, each with what makes a piece of it. */
 const WORDS: readonly (readonly [word: string, rests: readonly string[]])[] = [
-  ...["if", "each", "await", "key", "snippet"].map((name) => [`{/${name}`, ["}"]] as const),
-  ...["else", "then", "catch"].map((name) => [`{:${name}`, ["}", " x}"]] as const),
+  ...BRACE_BLOCKS.map((name) => [`{/${name}`, ["}"]] as const),
+  ...BRACE_PARTS.map((name) => [`{:${name}`, ["}", " x}"]] as const),
 ];
 
 /** Components in one file whose markup stands beside script and style, with code and blocks between single braces. */

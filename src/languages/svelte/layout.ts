@@ -1,4 +1,4 @@
-import type { Span } from "../../core/outline/excerpt.js";
+import { trimmedSpan } from "../../core/regions/place.js";
 import { reindentCode } from "../../core/regions/texts.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { NONE } from "../../core/syntax/tree.js";
@@ -6,7 +6,7 @@ import type { Change } from "../../core/text/edits.js";
 import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { FLOW, T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
-import { bracesIn, type Braces } from "./braces.js";
+import { bracesAt, bracesIn, type Braces } from "./braces.js";
 import { partsOf } from "./code.js";
 import { CODE_RULE } from "./rules.js";
 
@@ -57,17 +57,18 @@ export class SvelteLayout extends HtmlLayout {
     if (tokens.has(t, FLOW)) return super.isLone(t);
     if (tokens.kind(t) as T !== T.Word || !tokens.onNewLine(t)) return false;
     if (t + 1 < tokens.count && !tokens.onNewLine(t + 1)) return false;
-    const [braces] = this.codeIn(tokens.start(t), tokens.end(t));
-    return braces?.from === tokens.start(t) && braces.to === tokens.end(t);
+    const word = tokens.textOf(t);
+    const braces = word.startsWith("{") ? bracesAt(word, 0) : undefined;
+    return braces?.isOpen === false && braces.to === word.length;
   }
 
   /** The changes of the white space around the parts of a stretch between braces. */
   private whiteIn(braces: Braces): Change[] {
     const { tokens: { text } } = this;
     if (braces.isOpen) return [];
-    const parts = partsOf(text, braces).map((part) => trimmed(text, part));
+    const parts = partsOf(text, braces).map((part) => trimmedSpan(text, part.from, part.to));
     if (parts.length === 0) {
-      const inner = trimmed(text, { from: braces.from + 1, to: braces.to - 1 });
+      const inner = trimmedSpan(text, braces.from + 1, braces.to - 1);
       return [
         ...blanks(text, braces.from + 1, inner.from, ""),
         ...blanks(text, inner.to, braces.to - 1, ""),
@@ -81,13 +82,6 @@ export class SvelteLayout extends HtmlLayout {
     }
     return changes;
   }
-}
-
-/** A stretch without the white space at its edges. */
-function trimmed(text: string, { from, to }: Span): Span {
-  const inner = text.slice(from, to);
-  const begin = from + inner.length - inner.trimStart().length;
-  return { from: begin, to: Math.max(begin, from + inner.trimEnd().length) };
 }
 
 /** The change that makes white space of a stretch within a line. */

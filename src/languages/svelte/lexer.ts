@@ -57,14 +57,18 @@ class SvelteLexer extends HtmlLexer {
     return super.endsValue(at) || this.text.startsWith("/>", at);
   }
 
+  /** Where what begins, goes on with or ends a block ends; 0 where none of that stands at an offset. */
+  private pieceEnd(at: number): number {
+    return beginsPiece(this.text, at) ? this.tongueEnd(at) : 0;
+  }
+
   protected override endsWord(at: number): boolean {
-    return beginsPiece(this.text, at) && this.tongueEnd(at) > 0;
+    return this.pieceEnd(at) > 0;
   }
 
   protected override step(): void {
-    const { at } = this;
-    if (!this.endsWord(at)) return super.step();
-    const end = this.tongueEnd(at);
+    const end = this.pieceEnd(this.at);
+    if (end === 0) return super.step();
     this.add(T.Word, end, this.linesIn(end) | FLOW);
   }
 }

@@ -1,3 +1,4 @@
+import { trimmedSpan } from "../../../core/regions/place.js";
 import type { Fragment } from "../../../core/regions/region.js";
 import type { Span } from "../../../core/outline/excerpt.js";
 
@@ -26,9 +27,8 @@ export function statementsIn(text: string, { from, to }: Span): Span[] {
   let depth = 0;
   let begin = from;
   const add = (end: number): void => {
-    const inner = text.slice(begin, end);
-    const start = begin + inner.length - inner.trimStart().length;
-    if (inner.trim() !== "") found.push({ from: start, to: start + inner.trim().length });
+    const inner = trimmedSpan(text, begin, end);
+    if (inner.from < inner.to) found.push(inner);
   };
   for (const { 0: piece, index } of text.slice(from, to).matchAll(PIECE)) {
     if (/^[([{]/.test(piece)) depth++;

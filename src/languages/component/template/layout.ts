@@ -1,4 +1,5 @@
 import { Demand, FrameFlag, Mark } from "../../../core/layout/sheet.js";
+import { trimmedSpan } from "../../../core/regions/place.js";
 import { reindentCode } from "../../../core/regions/texts.js";
 import { TokenFlag } from "../../../core/syntax/tokens.js";
 import { NONE } from "../../../core/syntax/tree.js";
@@ -167,11 +168,9 @@ export class TemplateLayout extends HtmlTags {
     const changes: Change[] = [];
     const { text } = tokens;
     for (const { from, to } of interpolations(text, tokens.start(t), tokens.end(t))) {
-      const inner = text.slice(from + 2, to - 2);
-      const trimmed = inner.trim();
-      if (trimmed === "" || /[\r\n]/.test(inner)) continue;
-      const begin = from + 2 + inner.length - inner.trimStart().length;
-      changes.push(...blank(text, from + 2, begin), ...blank(text, begin + trimmed.length, to - 2));
+      const inner = trimmedSpan(text, from + 2, to - 2);
+      if (inner.from === inner.to || /[\r\n]/.test(text.slice(from + 2, to - 2))) continue;
+      changes.push(...blank(text, from + 2, inner.from), ...blank(text, inner.to, to - 2));
     }
     sheet.rewrite(t, changes);
     if (tokens.has(t, TokenFlag.MultiLine)) reindentCode(sheet, t);

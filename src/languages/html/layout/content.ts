@@ -359,8 +359,7 @@ export class HtmlLayout extends HtmlItems {
       const frame = sheet.open(t, end - 1, FrameFlag.Block, steps);
       sheet.frames.anchor.set(frame, this.mayPart(island) ? island : first);
       const items = this.itemsOf(inside, t, end, between);
-      const isOnLine = !this.beginsLine(t) && !this.mayPart(t);
-      this.lines(items, between, isOnLine ? { tag: island, steps } : NO_TAG, true);
+      this.lines(items, between, this.mayPart(t) ? NO_TAG : { tag: island, steps }, true);
       isFree = this.isFree(items, items.length, end, between);
       sheet.close();
     }
