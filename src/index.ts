@@ -20,6 +20,7 @@ export function createEngine(options: Partial<EngineOptions> = {}): Engine {
 
 export * from "./core/index.js";
 export { aspx } from "./languages/aspx/index.js";
+export { astro } from "./languages/astro/index.js";
 export { declared } from "./languages/declared/index.js";
 export { javascript, typescript, typescriptreact } from "./languages/ecma/index.js";
 export { component, template } from "./languages/component/index.js";

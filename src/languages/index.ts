@@ -1,5 +1,6 @@
 import type { Language } from "../core/language.js";
 import { aspx } from "./aspx/index.js";
+import { astro } from "./astro/index.js";
 import { component, template } from "./component/index.js";
 import { csharp } from "./csharp/index.js";
 import { css, less, scss } from "./css/index.js";
@@ -23,6 +24,7 @@ export const languages: readonly Language[] = [
   component,
   template,
   svelte,
+  astro,
   csharp,
   css,
   scss,

@@ -644,6 +644,22 @@ export const PIECES = {
       "{() => {",
     ],
   },
+  astro: {
+    tokens: ["{", "}", "(", ")", "`", "'", "<", "<p>", "</p>", "a ", ...BLANKS],
+    constructs: [
+      "{a && (\n<p>\n",
+      ")}\n",
+      "{a}",
+      "{a.map((b) => <p>{b}</p>)}",
+      "<a b={",
+      "<a b={c}>",
+      "<A {...b} />",
+      "<>",
+      "</>",
+      "{() => {\n",
+      "{\n",
+    ],
+  },
 };
 
 /** What may be begun before that which is repeated. */
@@ -665,5 +681,6 @@ export const CONTEXTS = {
   markdown: ["- ", "> ", "```\n", "| a |\n|---|\n", "["],
   component: ["<template><p ", "<template>{{ ", "<script>", '<template><p v-if="'],
   svelte: ["{#if a}", "{#each ", "<p a={", '<p a="{', "<script>", "{@const a = "],
+  astro: ["---\n", "{a && (", "{a.map(() => {", "<p a={", "<p a=`", "<script>"],
   razor: ["@{ ", "@if (", "@(", "@code { ", '<a b="'],
 };

@@ -16,7 +16,7 @@ export function scramble(language, text, seed) {
     ? pythonGaps()
     : language.name.startsWith("json")
     ? anywhere
-    : language.name === "razor" || language.name === "aspx"
+    : ["razor", "aspx", "astro"].includes(language.name)
     ? lineGaps
     : language.name === "html"
     ? htmlGaps(tokens, tree)

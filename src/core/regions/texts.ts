@@ -20,7 +20,7 @@ const PATTERN = /\/(?:[^/\\[\r\n]|\\.|\[(?:[^\]\\\r\n]|\\.)*\])+\/\w*/y;
 const HEAD = /^(?:if|while|for|with)$/;
 
 /** Words before which no value ends. */
-const OPERATOR =
+export const OPERATOR =
   /^(?:return|typeof|case|in|of|do|else|void|delete|throw|new|yield|await|instanceof)$/;
 
 /** How deep texts may stand in each other; beyond that nothing is told. */
@@ -66,18 +66,19 @@ export interface CodeEnd {
 export const codeEnd = (text: string, from: number): CodeEnd => new Scanner(text, from).toBrace();
 
 /** Looks through code for texts, sign by sign. */
-class Scanner {
+export class Scanner {
   /** The last piece that is neither white space nor a comment; where a head ends, what opens that. */
-  private last = "";
+  protected last = "";
   /** How many texts are open around each other. */
-  private depth = 0;
+  protected depth = 0;
   /** Of round brackets that are open, whether each begins a head. */
   private readonly heads: boolean[] = [];
   private readonly texts: Span[] = [];
   /** Where the braces stand that are open, those around a text's values apart. */
-  private readonly open: number[] = [];
+  protected readonly open: number[] = [];
 
-  constructor(private readonly code: string, private at = 0) {}
+  /** @param at where it begins, as a UTF-16 offset. */
+  constructor(protected readonly code: string, protected at = 0) {}
 
   run(): readonly Span[] | undefined {
     return this.codeUpTo("") ? this.texts : undefined;
@@ -88,34 +89,47 @@ class Scanner {
     return { brace, open: this.open, isOpen: brace < 0 && this.at >= this.code.length };
   }
 
+  /** Takes note of a piece that was passed: white space, a comment, a word, a text or a sign. */
+  protected passed(_from: number): void {}
+
+  /** Passes what begins with `<` and is no code; false where nothing of that kind stands here. */
+  protected markup(): boolean {
+    return false;
+  }
+
   /** Takes code up to a closing brace of its own, or its end; false where it cannot be told. */
-  private codeUpTo(closer: "" | "}"): boolean {
+  protected codeUpTo(closer: "" | "}"): boolean {
     const { code, open } = this;
     const { length } = open;
     while (this.at < code.length) {
       const from = this.at;
       const piece = this.take(PIECE);
       if (piece !== undefined) {
-        if (/^(?:\s|\/[/*])/.test(piece)) continue;
-        // A member's name is no word of the language.
-        this.last = this.last === "." ? `.${piece}` : piece;
-        if (/^["'@]/.test(piece) && /[\r\n]/.test(piece)) this.texts.push({ from, to: this.at });
+        if (!/^(?:\s|\/[/*])/.test(piece)) {
+          // A member's name is no word of the language.
+          this.last = this.last === "." ? `.${piece}` : piece;
+          if (/^["'@]/.test(piece) && /[\r\n]/.test(piece)) this.texts.push({ from, to: this.at });
+        }
+        this.passed(from);
         continue;
       }
       const sign = code[from]!;
+      if (sign === "<" && this.markup()) continue;
       const isTold = sign === "`"
         ? this.template()
         : sign === "/"
         ? this.slash()
         : !/^(?:["']|#\W)/.test(code.slice(from, from + 2));
       if (!isTold) return false;
-      if (sign === "`" || sign === "/") continue;
-      if (sign === "}" && open.length === length) return closer === "}";
-      if (sign === "}") open.pop();
-      if (sign === "{") open.push(from);
-      if (sign === "(") this.heads.push(HEAD.test(this.last));
-      this.last = sign === ")" && this.heads.pop() === true ? "(" : sign;
-      this.at++;
+      if (sign !== "`" && sign !== "/") {
+        if (sign === "}" && open.length === length) return closer === "}";
+        if (sign === "}") open.pop();
+        if (sign === "{") open.push(from);
+        if (sign === "(") this.heads.push(HEAD.test(this.last));
+        this.last = sign === ")" && this.heads.pop() === true ? "(" : sign;
+        this.at++;
+      }
+      this.passed(from);
     }
     return closer === "";
   }
@@ -128,7 +142,7 @@ class Scanner {
   }
 
   /** A text in back quotes, with what is put into it. */
-  private template(): boolean {
+  protected template(): boolean {
     const { code, texts } = this;
     const { length } = texts;
     const from = this.at++;

@@ -3,6 +3,9 @@ import { Step } from "./effect.js";
 /** Comments and texts in a piece of code. */
 const TEXTS = /\/\/[^\r\n]*|\/\*[^]*?\*\/|@"(?:[^"]|"")*"|"(?:\\.|[^"\\])*"|'(?:\\.|[^'\\])*'/g;
 
+/** A piece of code without its comments and texts. */
+export const withoutTexts = (code: string): string => code.replace(TEXTS, "");
+
 /** How many brackets a piece of code opens and closes, texts and comments apart; `closer` is what closes `opener`. */
 export function bracketsIn(
   code: string,
@@ -10,7 +13,7 @@ export function bracketsIn(
   closer: string,
 ): { opens: number; closes: number } {
   let [opens, closes] = [0, 0];
-  for (const sign of code.replace(TEXTS, "")) {
+  for (const sign of withoutTexts(code)) {
     if (sign === opener) opens++;
     else if (sign === closer && opens > 0) opens--;
     else if (sign === closer) closes++;
@@ -50,7 +53,7 @@ export function blocksOf(
   const close = (): void => {
     if (open.pop() === undefined) closes++;
   };
-  for (const [mark] of code.replace(TEXTS, "").matchAll(MARKS)) {
+  for (const [mark] of withoutTexts(code).matchAll(MARKS)) {
     if (mark === "(") depth++;
     else if (mark === ")") depth--;
     else if (mark === "}" || mark.startsWith("end")) close();

@@ -1,8 +1,8 @@
 import { Char } from "../../core/text/characters.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
-import { NO_EFFECT, Step, isPair, type Effect } from "./effect.js";
+import { NO_EFFECT, Step, closes, goesOn, isPair, opens, type Effect } from "./effect.js";
 import { BLOCK, FIXED, VOID } from "./elements.js";
-import { FLOW, T } from "./kinds.js";
+import { CLOSES, FLOW, OPENS, T } from "./kinds.js";
 import { literalEnd } from "./literal.js";
 import { BEGINS_TONGUE, TONGUES } from "./signs.js";
 import { ENDS_WORDY, FLOW_BLOCK, WORDY, islandCloser, islandEffect } from "./tongues.js";
@@ -172,10 +172,17 @@ export const isValue = (tokens: TokenTable, t: number): boolean => VALUE.test(to
 export const isLoneValue = (tokens: TokenTable, t: number): boolean =>
   standsAlone(tokens, t) && (/^@[^@]/.test(tokens.textOf(t)) || isIsland(tokens.textOf(t)));
 
+/** What a piece of control flow does. */
+function flowEffect(tokens: TokenTable, t: number): Effect {
+  const isOpener = tokens.has(t, OPENS);
+  if (tokens.has(t, CLOSES)) return isOpener ? goesOn(FLOW_BLOCK) : closes(FLOW_BLOCK);
+  return isOpener ? opens(FLOW_BLOCK) : islandEffect(tokens.textOf(t));
+}
+
 /** The tongues that stand in pages of any kind: within a line they are words. */
 export const ISLANDS: Code = {
   effectOf(tokens, t) {
-    if (tokens.has(t, FLOW)) return islandEffect(tokens.textOf(t));
+    if (tokens.has(t, FLOW)) return flowEffect(tokens, t);
     return mayHoldIsland(tokens, t) ? wordEffect(tokens.textOf(t)) : NO_EFFECT;
   },
   nests: isLone,

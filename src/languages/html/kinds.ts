@@ -50,3 +50,7 @@ export const isContent = (kind: number): boolean => kind === N.Content || kind =
 
 /** Flag of words that are a piece of control flow. The first of its own is that of code, where a page holds another language. */
 export const FLOW = TokenFlag.Own << 1;
+
+/** Flags of such words that close and that open a block, where their text alone does not tell. */
+export const CLOSES = TokenFlag.Own;
+export const OPENS = TokenFlag.Own << 2;

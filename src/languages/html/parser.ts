@@ -515,7 +515,7 @@ export class HtmlParser extends TagParser<OpenElement> {
   protected isFlush({ first, name }: OpenElement): boolean {
     const { tokens } = this;
     if (name === "html" || name === "body" || name === "head") return true;
-    let t = endOfTag(tokens, first) + 1;
+    let t = (tokens.kind(first) as T === T.Word ? first : endOfTag(tokens, first)) + 1;
     while (t < this.at && !tokens.has(t, TokenFlag.OnNewLine)) t++;
     return t < tokens.count && t < this.at && this.columnOf(t) <= this.columnOf(first);
   }

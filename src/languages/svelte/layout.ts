@@ -18,8 +18,8 @@ export class SvelteLayout extends HtmlLayout {
     const { tokens, sheet } = this;
     super.document();
     for (let t = 0; t < tokens.count; t++) {
+      if (!this.holdsCode(t)) continue;
       const kind: T = tokens.kind(t);
-      if (kind !== T.Word && kind !== T.Name && kind !== T.Value) continue;
       const braces = this.codeIn(tokens.start(t), tokens.end(t));
       if (braces.length === 0) continue;
       const changes = braces.flatMap((one) => this.whiteIn(one));
@@ -28,6 +28,12 @@ export class SvelteLayout extends HtmlLayout {
       const isText = kind === T.Value && /["']/.test(tokens.text[tokens.start(t)]!);
       if (tokens.has(t, TokenFlag.MultiLine) && !isText) reindentCode(sheet, t);
     }
+  }
+
+  /** Whether code stands between braces within token t. */
+  protected holdsCode(t: number): boolean {
+    const kind: T = this.tokens.kind(t);
+    return kind === T.Word || kind === T.Name || kind === T.Value;
   }
 
   protected override codeIn(from: number, to: number): readonly Braces[] {

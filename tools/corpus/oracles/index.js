@@ -1,3 +1,4 @@
+import { astroTree } from "./astro.js";
 import { TokenFlag } from "../../../dist/language.js";
 import { componentTree } from "./component.js";
 import { csharpTree } from "./csharp.js";
@@ -57,6 +58,8 @@ export async function judge(language, path, before, after) {
         componentTree(path, before),
         after === undefined ? undefined : () => componentTree(path, after),
       );
+    case "astro":
+      return verdict(astroTree(before), after === undefined ? undefined : () => astroTree(after));
     case "svelte":
       return verdict(
         svelteTree(before),

@@ -144,7 +144,7 @@ export class HtmlLayout extends HtmlItems {
   }
 
   /** Whether white space in an element counts to the letter. */
-  private isFixed(
+  protected isFixed(
     kind: ElementKind,
     start: number,
     css: string,
@@ -311,7 +311,7 @@ export class HtmlLayout extends HtmlItems {
   }
 
   /** Whether an item is a block of code that has its lines for itself, or shares them with other code. */
-  private isCodeBlock({ first, end, node }: Item): boolean {
+  protected isCodeBlock({ first, end, node }: Item): boolean {
     const { tokens, tree } = this;
     if (node === NONE || tree.kind(node) !== N.CodeBlock) return false;
     return (
@@ -494,7 +494,7 @@ export class HtmlLayout extends HtmlItems {
     const { sheet, tokens, tree } = this;
     for (const [i, { first, end, node, role }] of items.entries()) {
       const broken = i > 0 && items[i - 1]!.role === Role.Break && tokens.onNewLine(first);
-      const inner = i > 0 && (isStep(tokens, first) || isStep(tokens, items[i - 1]!.first));
+      const inner = i > 0 && (this.keepsLine(first) || this.keepsLine(items[i - 1]!.first));
       if (tokens.isTrivia(first) || (i > 0 && tokens.isTrivia(items[i - 1]!.first)) || broken) {
         if (i > 0 || edge) sheet.line(first, 0, 0, R.Line);
       } else if (inner && tokens.onNewLine(first)) {
@@ -519,6 +519,11 @@ export class HtmlLayout extends HtmlItems {
         default: this.fixed(first + 1, end);
       }
     }
+  }
+
+  /** Whether token t stays on its line, as on another one it would tell depth, or no longer. */
+  protected keepsLine(t: number): boolean {
+    return isStep(this.tokens, t);
   }
 
   private isWideElement(node: number): boolean {

@@ -119,7 +119,7 @@ export function openerOf(
   isMeant: (open: OpenElement) => boolean,
   dialect: Dialect = {},
 ): number {
-  const { tokens } = lexHtml(text, dialect);
+  const { tokens } = (dialect.lex ?? lexHtml)(text, dialect);
   const open = new ClosingParser(tokens, false, dialect).openAtEnd().find(isMeant);
   return open === undefined ? -1 : tokens.start(open.first);
 }
