@@ -6,6 +6,7 @@ import board from "../../demo/data/board.tsx?raw";
 import departures from "../../demo/data/departures.html?raw";
 import fares from "../../demo/data/fares.py?raw";
 import fleet from "../../demo/data/fleet.json?raw";
+import timetable from "../../demo/data/timetable.astro?raw";
 import gangway from "../../demo/data/gangway.svelte?raw";
 import handbook from "../../demo/data/handbook.md?raw";
 import rota from "../../demo/data/rota.py?raw";
@@ -32,6 +33,7 @@ export const SAMPLES: readonly Sample[] = [
   { name: "tides.scss", languageId: "scss", text: tideStyles },
   { name: "berth.vue", languageId: "vue", text: berth },
   { name: "gangway.svelte", languageId: "svelte", text: gangway },
+  { name: "timetable.astro", languageId: "astro", text: timetable },
   { name: "tides.ipynb", languageId: "ipynb", text: notebook },
   { name: "handbook.md", languageId: "markdown", text: handbook },
   { name: "BerthService.cs", languageId: "csharp", text: berthService },
@@ -55,6 +57,7 @@ export const LANGUAGES: readonly { id: string; name: string; endings: readonly s
   { id: "markdown", name: "Markdown", endings: [".md", ".markdown"] },
   { id: "vue", name: "Component", endings: [".vue"] },
   { id: "svelte", name: "Component with { }", endings: [".svelte"] },
+  { id: "astro", name: "Component with markup in code", endings: [".astro"] },
   { id: "ipynb", name: "Notebook", endings: [".ipynb"] },
   { id: "csharp", name: "C#", endings: [".cs"] },
   { id: "razor", name: "Markup with @", endings: [".cshtml", ".razor"] },

@@ -7,6 +7,7 @@ const built = (path: string): string =>
 /** Entries of the library with the files that they are. */
 const ENTRIES = {
   "aspx": "languages/aspx/index",
+  "astro": "languages/astro/index",
   "component": "languages/component/index",
   "core": "core/index",
   "csharp": "languages/csharp/index",

@@ -26,6 +26,7 @@ const csharp: Loader = async () => [(await import("oak-tide/csharp")).csharp];
 const xml: Loader = async () => [(await import("oak-tide/xml")).xml];
 const razor: Loader = async () => [(await import("oak-tide/razor")).razor];
 const aspx: Loader = async () => [(await import("oak-tide/aspx")).aspx];
+const astro: Loader = async () => [(await import("oak-tide/astro")).astro];
 const svelte: Loader = async () => [(await import("oak-tide/svelte")).svelte];
 const others: Loader = async () => [
   ...(await import("oak-tide/declared")).declared,
@@ -35,6 +36,7 @@ const others: Loader = async () => [
 /** What a language needs, by its identifier: itself, and what may stand in it. */
 const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
   aspx: [aspx, csharp, styles, ecma, json],
+  astro: [astro, ecma, styles, json],
   csharp: [csharp],
   css: [styles],
   html: [html, styles, ecma, json],
