@@ -6,7 +6,6 @@ import board from "../../demo/data/board.tsx?raw";
 import departures from "../../demo/data/departures.html?raw";
 import fares from "../../demo/data/fares.py?raw";
 import fleet from "../../demo/data/fleet.json?raw";
-import timetable from "../../demo/data/timetable.astro?raw";
 import gangway from "../../demo/data/gangway.svelte?raw";
 import handbook from "../../demo/data/handbook.md?raw";
 import rota from "../../demo/data/rota.py?raw";
@@ -15,6 +14,7 @@ import tides from "../../demo/data/tides.py?raw";
 import notebook from "../../demo/data/tides.ipynb?raw";
 import tidePage from "../../demo/data/Tides.aspx?raw";
 import tideStyles from "../../demo/data/tides.scss?raw";
+import timetable from "../../demo/data/timetable.astro?raw";
 
 export interface Sample {
   readonly name: string;

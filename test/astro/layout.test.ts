@@ -28,7 +28,11 @@ describe("expressions", () => {
       "<pre>\n  { tide }\n</pre>\n<div is:raw>\n  { tide }\n</div>\n",
       "<pre>\n  { tide }\n</pre>\n<div is:raw>\n  { tide }\n</div>\n",
     ],
-    ["scripts have types", "<script>\n  const a:number=1\n</script>\n", "<script>\n  const a: number = 1;\n</script>\n"],
+    [
+      "scripts have types",
+      "<script>\n  const a:number=1\n</script>\n",
+      "<script>\n  const a: number = 1;\n</script>\n",
+    ],
   ]);
 });
 
@@ -96,14 +100,22 @@ describe("code around markup", () => {
     [
       "with statements, whose later lines keep their place",
       `
-      {tides.map((tide) => {
+      {tides.map((tide)=>{
       const low =
         tide.level < 2
           ? "low"
           : "high";
+      const late=tide.minutes>5
+      if(late&&!low){
       return (
+      <li>late</li>
+      )
+      }
+      return late?(
       <li>{low}</li>
-      );
+      ) : (
+      <li/>
+      )
       })}
       `,
       `
@@ -112,8 +124,16 @@ describe("code around markup", () => {
           tide.level < 2
             ? "low"
             : "high";
-        return (
+        const late = tide.minutes > 5;
+        if (late && !low) {
+          return (
+            <li>late</li>
+          );
+        }
+        return late ? (
           <li>{low}</li>
+        ) : (
+          <li/>
         );
       })}
       `,
@@ -143,8 +163,8 @@ describe("code around markup", () => {
     ],
     [
       "on one line stays there",
-      "<p>Next: {next ? <b>{next}</b> : <i>none</i>}.</p>\n{late && <p>late</p>}\n",
-      "<p>Next: {next ? <b>{next}</b> : <i>none</i>}.</p>\n{late && <p>late</p>}\n",
+      "<p>Next: {next?<b>{ next+1 }</b> : <i>none</i>}.</p>\n{late&&<p>late</p>}\n",
+      "<p>Next: {next ? <b>{next + 1}</b> : <i>none</i>}.</p>\n{late && <p>late</p>}\n",
     ],
     [
       "whose value must begin on its line is left alone",

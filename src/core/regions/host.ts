@@ -289,11 +289,12 @@ export class HostRegions {
     line?: number,
     put?: Span,
   ): Inside | undefined {
-    const { languageId, start, islands = [], isUneven } = region;
+    const { languageId, start, islands = [], isUneven, lacks } = region;
     const language = this.host.languageOf(languageId);
     if (language === undefined || isUneven === true) return undefined;
     const rows = RegionRows.of(lines, region, put);
-    const [before, after] = (start && language.fragments?.[start]) ?? ["", ""];
+    const [opener, closer] = (start && language.fragments?.[start]) ?? ["", ""];
+    const [before, after] = [opener + (lacks?.before ?? ""), (lacks?.after ?? "") + closer];
     const inside = masked(
       rows.textIn(lines),
       islands.map((one) => ({ ...one, from: rows.inner(one.from), to: rows.inner(one.to) })),
@@ -301,10 +302,12 @@ export class HostRegions {
     );
     if (inside === undefined) return undefined;
     const text = before + inside + after;
-    const key = `${languageId} ${region.fallback?.indentSize ?? ""} ${text}`;
+    const key = `${languageId} ${region.fallback?.indentSize ?? ""} ${before.length} ${text}`;
     const live = this.live.find(
       ({ inside: { opened }, region: other }) => (
-        other.languageId === languageId && opened.document.text === text
+        other.languageId === languageId
+        && opened.document.text === text
+        && opened.before === before
       ),
     );
     const opened = live?.inside.opened

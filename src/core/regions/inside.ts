@@ -152,7 +152,9 @@ export class Inside {
    * host's. What comes after its surroundings is no part of it.
    */
   private back(all: readonly Change[]): Change[] {
-    const { document, region: { islands, isSketch }, rows, opened: { before, after } } = this;
+    const { document, region: { islands, isSketch, lacks }, rows, opened: { before, after } } =
+      this;
+    if (lacks !== undefined && all.some(({ text }) => holdsLineEnd(text))) return [];
     const changes = isSketch === true ? all.filter((one) => indents(document.text, one)) : all;
     if (islands !== undefined && tearsMasks(document.text, changes)) return [];
     if (before === "" && after === "") return this.least(changes);

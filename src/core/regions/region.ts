@@ -32,6 +32,11 @@ export interface Region extends Span {
   readonly languageId: string;
   /** As what it is read; a whole text where it is left out. */
   readonly start?: Fragment | undefined;
+  /**
+   * What code lacks to be whole, as its host holds the rest: what stands for that before it, and after it. Nothing is changed
+   * where a line of it would end elsewhere.
+   */
+  readonly lacks?: Readonly<Record<"before" | "after", string>> | undefined;
   /** What stands before each of its lines, indentation included: a quotation's `> `, a list's blanks. */
   readonly prefix: string;
   /** Whether not all of its lines have that before them: it is left alone until its host has given it to them. */

@@ -11,7 +11,7 @@ const ARROW: Effect = { step: Step.Label, ends: "", begins: FLOW_BLOCK };
 const CLOSERS: Readonly<Record<string, string>> = { "(": ")", "[": "]", "{": "}" };
 
 /** The brackets that close what a piece of code leaves open. */
-function closersOf(piece: string): string {
+export function closersOf(piece: string): string {
   const open: string[] = [];
   for (const sign of withoutTexts(piece)) {
     const closer = CLOSERS[sign];

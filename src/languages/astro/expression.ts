@@ -52,6 +52,34 @@ export class Expressions {
   }
 }
 
+/** An expression that has an end, with where it begins. */
+export interface Placed {
+  readonly from: number;
+  readonly expression: Expression;
+}
+
+/** The expressions in a part of a text that have an end, and those in their markup, the outer ones before the inner. */
+export function* expressionsIn(
+  text: string,
+  { from, to }: Span,
+  expressions: Expressions,
+): Iterable<Placed> {
+  for (let at = text.indexOf("{", from); at >= 0 && at < to; at = text.indexOf("{", at)) {
+    const expression = expressions.at(at);
+    const { pieces } = expression;
+    if (expression.to === 0) {
+      at++;
+      continue;
+    }
+    yield { from: at, expression };
+    for (let i = 1; i < pieces.length; i++) {
+      const between = { from: pieces[i - 1]!.to, to: pieces[i]!.from };
+      yield* expressionsIn(text, between, expressions);
+    }
+    at = expression.to;
+  }
+}
+
 /** What lines of brackets do to depth: those that one line opens count once. */
 interface Block {
   isOpen: boolean;

@@ -1,18 +1,59 @@
+import { trimmedSpan } from "../../core/regions/place.js";
 import { NONE } from "../../core/syntax/tree.js";
+import type { Change } from "../../core/text/edits.js";
 import type { ElementKind } from "../html/elements.js";
 import { FLOW, N } from "../html/kinds.js";
 import type { Holder, Item } from "../html/layout/items.js";
-import { SvelteLayout } from "../svelte/layout.js";
+import type { Braces } from "../svelte/braces.js";
+import { SvelteLayout, blanks } from "../svelte/layout.js";
+import { Expressions, expressionsIn } from "./expression.js";
 
 /** What markup in an expression begins with. */
 const MARKUP = /<[a-z>!]/i;
 
 /** Pieces of code around markup stand as they are written, and move with their lines. */
 export class AstroLayout extends SvelteLayout {
+  private readonly expressions = new Expressions(this.tokens.text);
+
   protected override holdsCode(t: number): boolean {
     const { tokens } = this;
     const isTemplate = tokens.text[tokens.start(t)] === "`";
     return !isTemplate && !tokens.has(t, FLOW) && super.holdsCode(t);
+  }
+
+  protected override codeIn(from: number, to: number): readonly Braces[] {
+    const placed = expressionsIn(this.tokens.text, { from, to }, this.expressions);
+    return Array.from(
+      placed,
+      (one) => ({ from: one.from, to: one.expression.to, isOpen: false }),
+    );
+  }
+
+  /** Code stands one blank apart from markup on its line, its brackets and signs that follow a value none. */
+  protected override whiteIn(braces: Braces): Change[] {
+    const { text } = this.tokens;
+    const { pieces } = this.expressions.at(braces.from);
+    if (pieces.length === 0) return super.whiteIn(braces);
+    const changes: Change[] = [];
+    for (const [i, { from, to }] of pieces.entries()) {
+      const next = pieces[i + 1];
+      const end = next === undefined ? to - 1 : to;
+      const inner = trimmedSpan(text, i === 0 ? from + 1 : from, end);
+      if (i === 0) changes.push(...blanks(text, from + 1, inner.from, ""));
+      if (next === undefined) {
+        changes.push(...blanks(text, inner.to, end, ""));
+        break;
+      }
+      const markup = trimmedSpan(text, to, next.from);
+      if (markup.from === markup.to) continue;
+      const opens = /[([{]$/.test(text.slice(from, to));
+      const closes = /^[)\]},;.]/.test(text.slice(next.from, next.from + 1));
+      changes.push(
+        ...blanks(text, to, markup.from, opens ? "" : " "),
+        ...blanks(text, markup.to, next.from, closes ? "" : " "),
+      );
+    }
+    return changes;
   }
 
   protected override isFixed(

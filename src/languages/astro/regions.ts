@@ -1,14 +1,21 @@
 import { frontMatterEnd } from "../../core/front-matter.js";
 import type { Syntax } from "../../core/language.js";
-import { trimmedSpan } from "../../core/regions/place.js";
+import { besideWord, trimmedSpan, withinLine } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
-import { FLOW } from "../html/kinds.js";
-import { svelteRegions } from "../svelte/regions.js";
+import type { TokenTable } from "../../core/syntax/tokens.js";
+import { LineStarts } from "../../core/text/width.js";
+import { besideValue } from "../component/template/beside.js";
+import { PATH } from "../component/template/regions.js";
+import { FLOW, T } from "../html/kinds.js";
+import { htmlRegions } from "../html/regions.js";
+import { partsOf as wholeParts } from "../svelte/code.js";
+import { partsOf } from "./code.js";
+import { Expressions, expressionsIn, type Placed } from "./expression.js";
 
 /** The lines of signs around the script with which a component begins. */
 const FENCES = /^\uFEFF?---[^]*?(?:\r\n|\r|\n)|---[ \t]*$/g;
 
-/** The script at the beginning of a component, the expressions in its markup, its scripts and its style sheets. */
+/** The script at the beginning of a component, the code in its markup and around it, its scripts and its style sheets. */
 export function* astroRegions(syntax: Syntax): Iterable<Region> {
   const { tokens: { text } } = syntax;
   const end = frontMatterEnd(text);
@@ -18,6 +25,53 @@ export function* astroRegions(syntax: Syntax): Iterable<Region> {
     if (span.from < span.to)
       yield { ...span, prefix: "", languageId: "typescript", closer: /---/ };
   }
-  for (const region of svelteRegions(syntax, FLOW))
-    yield region.languageId === "javascript" ? { ...region, languageId: "typescript" } : region;
+  const scripts = [...htmlRegions(syntax, () => [])].map((region) => (
+    region.languageId === "javascript" ? { ...region, languageId: "typescript" } : region
+  ));
+  yield* [...scripts, ...codeIn(syntax)].sort((a, b) => a.from - b.from);
+}
+
+/** The code in markup and around it. */
+function* codeIn({ tokens }: Syntax): Iterable<Region> {
+  const { text } = tokens;
+  const lines = new LineStarts(text);
+  const expressions = new Expressions(text);
+  for (let t = 0; t < tokens.count; t++) {
+    const kind: T = tokens.kind(t);
+    if (kind !== T.Word && kind !== T.Value && kind !== T.Name) continue;
+    const [from, to] = [tokens.start(t), tokens.end(t)];
+    const isFlow = tokens.has(t, FLOW);
+    // What stands in a text says what it says.
+    if (kind === T.Value && /["'`]/.test(text[from]!)) continue;
+    if (isFlow && text[from] !== "{") continue;
+    const placed = isFlow
+      ? [{ from, expression: expressions.at(from) }]
+      : expressionsIn(text, { from, to }, expressions);
+    for (const one of placed) yield* partsIn(tokens, t, one, lines);
+  }
+}
+
+/** What can be read of the code of an expression that begins in token t. */
+function* partsIn(
+  tokens: TokenTable,
+  t: number,
+  { from, expression }: Placed,
+  lines: LineStarts,
+): Iterable<Region> {
+  const { text } = tokens;
+  const word = { from, to: expression.to };
+  const isWhole = expression.pieces.length === 0;
+  const isValue = (tokens.kind(t) as T) === T.Value && from === tokens.start(t);
+  const parts = isWhole ? wholeParts(text, { ...word, isOpen: false }) : partsOf(text, expression);
+  for (const part of parts) {
+    const place = withinLine(lines, part.from, part.to);
+    if (place === undefined || PATH.test(text.slice(place.from, place.to))) continue;
+    yield {
+      ...part,
+      ...place,
+      languageId: "typescript",
+      closer: isWhole ? /[{}]/ : /[(){}[\]<>]/,
+      beside: isValue ? besideValue(tokens, t, place) : besideWord(text, place, word),
+    };
+  }
 }

@@ -1,7 +1,7 @@
 import type { Language } from "../../core/language.js";
 import { regionsBy } from "../../core/regions/host.js";
 import { html } from "../html/index.js";
-import { T } from "../html/kinds.js";
+import { FLOW, T } from "../html/kinds.js";
 import { parseHtml, type Dialect } from "../html/parser.js";
 import { BRACE_BLOCKS, BRACE_PARTS } from "../html/tongues.js";
 import { htmlClosers } from "../html/typing/closers.js";
@@ -50,7 +50,7 @@ export const svelte: Language = {
   comparable: (tokens, t) => {
     const word = tokens.textOf(t);
     // What code says is told by its own language.
-    return tokens.kind(t) !== T.Raw && word.includes("{")
+    return tokens.kind(t) !== T.Raw && (word.includes("{") || tokens.has(t, FLOW))
       ? word.replace(/[\s,;()"'`]+/g, "")
       : html.comparable(tokens, t);
   },

@@ -2,7 +2,7 @@ import { trimmedSpan } from "../../core/regions/place.js";
 import { reindentCode } from "../../core/regions/texts.js";
 import { TokenFlag } from "../../core/syntax/tokens.js";
 import { NONE } from "../../core/syntax/tree.js";
-import type { Change } from "../../core/text/edits.js";
+import { byPlace, type Change } from "../../core/text/edits.js";
 import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { FLOW, T } from "../html/kinds.js";
 import { HtmlLayout } from "../html/layout/content.js";
@@ -22,7 +22,7 @@ export class SvelteLayout extends HtmlLayout {
       const kind: T = tokens.kind(t);
       const braces = this.codeIn(tokens.start(t), tokens.end(t));
       if (braces.length === 0) continue;
-      const changes = braces.flatMap((one) => this.whiteIn(one));
+      const changes = braces.flatMap((one) => this.whiteIn(one)).sort(byPlace);
       if (changes.length > 0) sheet.rewrite(t, changes);
       // The lines of a text in quotes stand where they are.
       const isText = kind === T.Value && /["']/.test(tokens.text[tokens.start(t)]!);
@@ -69,7 +69,7 @@ export class SvelteLayout extends HtmlLayout {
   }
 
   /** The changes of the white space around the parts of a stretch between braces. */
-  private whiteIn(braces: Braces): Change[] {
+  protected whiteIn(braces: Braces): Change[] {
     const { tokens: { text } } = this;
     if (braces.isOpen) return [];
     const parts = partsOf(text, braces).map((part) => trimmedSpan(text, part.from, part.to));
@@ -91,7 +91,7 @@ export class SvelteLayout extends HtmlLayout {
 }
 
 /** The change that makes white space of a stretch within a line. */
-function blanks(text: string, from: number, to: number, white: string): Change[] {
+export function blanks(text: string, from: number, to: number, white: string): Change[] {
   const old = text.slice(from, to);
   if (old === white || holdsLineEnd(old)) return [];
   return [{ from, to, text: white, rule: CODE_RULE }];

@@ -14,24 +14,19 @@ import { partsOf } from "./code.js";
 /** What stands between quotes must not take their delimiter. */
 const QUOTED: Partial<Style> = { stringDelimiter: "as-written" };
 
-/**
- * The code between the braces of a component, its scripts and its style sheets.
- *
- * @param flags those of words that are no text with code in it.
- */
-export function* svelteRegions(syntax: Syntax, flags = 0): Iterable<Region> {
+/** The code between the braces of a component, its scripts and its style sheets. */
+export function* svelteRegions(syntax: Syntax): Iterable<Region> {
   const { tokens } = syntax;
   const { text } = tokens;
   const lines = new LineStarts(text);
   const found: Region[] = [...htmlRegions(syntax, () => [])];
   for (let t = 0; t < tokens.count; t++) {
     const kind: T = tokens.kind(t);
-    if ((kind !== T.Word && kind !== T.Value && kind !== T.Name) || tokens.has(t, flags)) continue;
+    if (kind !== T.Word && kind !== T.Value && kind !== T.Name) continue;
     const [from, to] = [tokens.start(t), tokens.end(t)];
     const isQuoted = kind === T.Value && /["']/.test(text[from]!);
-    // The lines of a text stand where they are, and what a template of scripts says is its own affair.
+    // The lines of a text stand where they are.
     if (isQuoted && tokens.has(t, TokenFlag.MultiLine)) continue;
-    if (kind === T.Value && text[from] === "`") continue;
     for (const braces of bracesIn(text, from, to, tokens.has(t, TokenFlag.Continues))) {
       const { isOpen } = braces;
       for (const part of partsOf(text, braces)) {
