@@ -1,10 +1,9 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { OPERATOR, Scanner } from "../../core/regions/texts.js";
-import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { holdsLineEnd } from "../../core/text/line-ends.js";
-import { pattern } from "../../core/text/patterns.js";
+import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { Step } from "../html/effect.js";
-import { AFTER_NAME, RAW, VOID } from "../html/elements.js";
+import { elementEnd } from "./markup.js";
 
 /** A piece of the code around markup: what stands on one of its lines. */
 export interface Piece extends Span {
@@ -94,12 +93,6 @@ interface Begun {
   opens: number;
   closes: boolean;
 }
-
-/** What a tag begins with: `<>` has no name. */
-const TAG = /<(\/?)([a-z][^\s/>{}"'`=<]*|(?=>))/iy;
-
-/** White space, names and signs between the parts of a tag. */
-const BETWEEN = /(?:[^"'`{}/<>=]|\/(?!>)|=(?!\s*`))+/y;
 
 /** What is behind a value that is markup. */
 const MARKUP = "</";
@@ -214,17 +207,17 @@ class Reader extends Scanner {
   protected override markup(): boolean {
     const { code, last } = this;
     if (this.depth > 0) return false;
-    const sign = /^<(?:[a-z>]|!--|(\/))/i.exec(code.slice(this.at, this.at + 4));
+    const sign = /^<(?:[a-z>]|!--|(\/[a-z>]))/i.exec(code.slice(this.at, this.at + 4));
     if (sign === null) return false;
+    const isEnd = sign[1] !== undefined;
     const isValue = last !== MARKUP && /^[\w$"'`\]).}]/.test(last) && !OPERATOR.test(last);
-    const begins = beginsItsLine(code, this.at);
-    if (!begins && (isValue || sign[1] !== undefined)) return false;
-    const end = isValue || sign[1] !== undefined
+    if (isValue && !isEnd && !beginsItsLine(code, this.at)) return false;
+    const end = isValue || isEnd
       ? 0
       : code.startsWith("<!--", this.at)
       ? code.indexOf("-->", this.at) + 3
-      : this.elementEnd(this.at);
-    // What has no end, and a line that is no code, show that it is being written.
+      : elementEnd(code, this.at, (at) => this.others.at(at).to);
+    // What has no end, and what is no code, show that it is being written.
     if (end < 3) {
       this.at = code.length;
       return true;
@@ -237,77 +230,5 @@ class Reader extends Scanner {
     this.at = end;
     this.last = MARKUP;
     return true;
-  }
-
-  /** Where the element ends that begins at an offset; 0 where it does not. */
-  private elementEnd(from: number): number {
-    const { code } = this;
-    const open: string[] = [];
-    for (let at = from; at < code.length;) {
-      const sign = code[at]!;
-      if (sign === "{") {
-        at = this.others.at(at).to;
-        if (at === 0) return 0;
-        continue;
-      }
-      TAG.lastIndex = at;
-      const tag = sign === "<" ? TAG.exec(code) : null;
-      if (tag === null) {
-        const close = code.startsWith("<!--", at) ? code.indexOf("-->", at) : at - 2;
-        if (close < at - 2) return 0;
-        at = close + 3;
-        continue;
-      }
-      const name = tag[2]!;
-      const end = this.tagEnd(TAG.lastIndex);
-      if (end === 0) return 0;
-      at = end;
-      if (tag[1] === "/") {
-        const place = open.lastIndexOf(name);
-        if (place < 0) return 0;
-        open.length = place;
-      } else if (!code.startsWith("/>", end - 2) && !VOID.has(name)) {
-        open.push(name);
-        if (RAW.has(name)) at = endTagAt(code, name, at);
-      }
-      if (open.length === 0) return at;
-    }
-    return 0;
-  }
-
-  /** Where a tag ends, from behind its name on; 0 where it does not. */
-  private tagEnd(from: number): number {
-    const { code } = this;
-    for (let at = from; at < code.length;) {
-      BETWEEN.lastIndex = at;
-      if (BETWEEN.test(code)) at = BETWEEN.lastIndex;
-      const sign = code[at];
-      if (sign === ">") return at + 1;
-      if (sign === "/") return at + 2;
-      if (sign === "{") at = this.others.at(at).to;
-      else if (sign === '"' || sign === "'") at = code.indexOf(sign, at + 1) + 1;
-      else if (sign === "=") at = templateEnd(code, code.indexOf("`", at));
-      else return 0;
-      if (at === 0) return 0;
-    }
-    return 0;
-  }
-}
-
-/** Where the end tag of an element stands that holds no markup; the text's end where it does not. */
-export function endTagAt(text: string, name: string, from: number): number {
-  const tag = pattern(`</${name}${AFTER_NAME}`, "gi");
-  tag.lastIndex = from;
-  return tag.exec(text)?.index ?? text.length;
-}
-
-/** Where a text between back quotes ends that begins at an offset; 0 where it does not. */
-export function templateEnd(text: string, from: number): number {
-  return new Template(text, from).end();
-}
-
-class Template extends Scanner {
-  end(): number {
-    return this.template() ? this.at : 0;
   }
 }

@@ -1,12 +1,18 @@
 import { trimmedSpan } from "../../core/regions/place.js";
+import { Demand } from "../../core/layout/sheet.js";
 import { NONE } from "../../core/syntax/tree.js";
 import type { Change } from "../../core/text/edits.js";
 import type { ElementKind } from "../html/elements.js";
 import { FLOW, N } from "../html/kinds.js";
 import type { Holder, Item } from "../html/layout/items.js";
 import type { Braces } from "../svelte/braces.js";
+import { R } from "../html/rules.js";
 import { SvelteLayout, blanks } from "../svelte/layout.js";
 import { Expressions, expressionsIn } from "./expression.js";
+
+/** The last sign of code behind which no blank stands before markup, and the first one of code before which none does. */
+const OPENS = /[([{]/;
+const CLOSES = /[)\]},;.]/;
 
 /** What markup in an expression begins with. */
 const MARKUP = /<[a-z>!]/i;
@@ -46,14 +52,45 @@ export class AstroLayout extends SvelteLayout {
       }
       const markup = trimmedSpan(text, to, next.from);
       if (markup.from === markup.to) continue;
-      const opens = /[([{]$/.test(text.slice(from, to));
-      const closes = /^[)\]},;.]/.test(text.slice(next.from, next.from + 1));
       changes.push(
-        ...blanks(text, to, markup.from, opens ? "" : " "),
-        ...blanks(text, markup.to, next.from, closes ? "" : " "),
+        ...blanks(text, to, markup.from, OPENS.test(text[to - 1]!) ? "" : " "),
+        ...blanks(text, markup.to, next.from, CLOSES.test(text[next.from]!) ? "" : " "),
       );
     }
     return changes;
+  }
+
+  /** Where expressions in pieces end. */
+  private get ends(): ReadonlySet<number> {
+    return this.knownEnds ??= this.pieceEnds();
+  }
+
+  private knownEnds: ReadonlySet<number> | undefined = undefined;
+
+  private pieceEnds(): ReadonlySet<number> {
+    const { tokens, expressions } = this;
+    const ends = new Set<number>();
+    for (let t = 0; t < tokens.count; t++)
+      if (this.beginsExpression(t)) ends.add(expressions.at(tokens.start(t)).to);
+    return ends;
+  }
+
+  /** Whether token t is the first piece of an expression. */
+  private beginsExpression(t: number): boolean {
+    const { tokens } = this;
+    return tokens.has(t, FLOW) && tokens.text[tokens.start(t)] === "{";
+  }
+
+  // Beside code in pieces white space says nothing: it stands one blank apart from markup there too.
+  protected override keepApart(t: number, apart: Demand.Fold | Demand.Space): void {
+    const { sheet, tokens } = this;
+    const { text } = tokens;
+    const isBehind = tokens.has(t - 1, FLOW) && !this.ends.has(tokens.end(t - 1));
+    const isBefore = tokens.has(t, FLOW) && !this.beginsExpression(t);
+    if (!isBehind && !isBefore) return super.keepApart(t, apart);
+    const isTight = (isBehind && OPENS.test(text[tokens.end(t - 1) - 1]!))
+      || (isBefore && CLOSES.test(text[tokens.start(t)]!));
+    sheet.set(t, isTight ? Demand.Join : apart, R.Text);
   }
 
   protected override isFixed(

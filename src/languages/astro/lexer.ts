@@ -4,7 +4,8 @@ import { CLOSES, FLOW, OPENS, T } from "../html/kinds.js";
 import { FAR } from "../html/half-written.js";
 import { HtmlLexer, type Components, type Lexed } from "../html/lexer.js";
 import { attributeOf } from "../html/layout/tags.js";
-import { Expressions, endTagAt, templateEnd, type Piece } from "./expression.js";
+import { Expressions, type Piece } from "./expression.js";
+import { endTagAt, templateEnd } from "./markup.js";
 
 /** Splits markup with expressions into tokens: those of pages, and each piece of the code around markup as a word. */
 export const lexAstro = (text: string, dialect: Components): Lexed =>
@@ -64,11 +65,8 @@ class AstroLexer extends HtmlLexer {
     const { tokens } = this;
     const first = tokens.count;
     super.startTag();
-    if (
-      tokens.kind(tokens.count - 1) !== T.TagEnd
-      || attributeOf(tokens, first, "is:raw") === undefined
-    )
-      return;
+    const holds = tokens.kind(tokens.count - 1) as T === T.TagEnd;
+    if (!holds || attributeOf(tokens, first, "is:raw") === undefined) return;
     const to = endTagAt(this.text, tokens.textOf(first).slice(1), this.at);
     if (to > this.at) this.add(T.Raw, to, this.linesIn(to));
   }
