@@ -57,7 +57,7 @@ export const LANGUAGES: readonly { id: string; name: string; endings: readonly s
   { id: "markdown", name: "Markdown", endings: [".md", ".markdown"] },
   { id: "vue", name: "Component", endings: [".vue"] },
   { id: "svelte", name: "Component with { }", endings: [".svelte"] },
-  { id: "astro", name: "Component with markup in code", endings: [".astro"] },
+  { id: "astro", name: "Markup in code", endings: [".astro"] },
   { id: "ipynb", name: "Notebook", endings: [".ipynb"] },
   { id: "csharp", name: "C#", endings: [".cs"] },
   { id: "razor", name: "Markup with @", endings: [".cshtml", ".razor"] },

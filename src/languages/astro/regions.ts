@@ -44,10 +44,14 @@ function* codeIn({ tokens }: Syntax): Iterable<Region> {
     // What stands in a text says what it says.
     if (kind === T.Value && /["'`]/.test(text[from]!)) continue;
     if (isFlow && text[from] !== "{") continue;
-    const placed = isFlow
-      ? [{ from, expression: expressions.at(from) }]
-      : expressionsIn(text, { from, to }, expressions);
-    for (const one of placed) yield* partsIn(tokens, t, one, lines);
+    if (!isFlow) {
+      const placed = expressionsIn(text, { from, to }, expressions);
+      for (const one of placed) yield* partsIn(tokens, t, one, lines);
+      continue;
+    }
+    const expression = expressions.at(from);
+    // What is being written is left alone.
+    if (expression.to > 0) yield* partsIn(tokens, t, { from, expression }, lines);
   }
 }
 
