@@ -33,25 +33,28 @@ const others: Loader = async () => [
   (await import("oak-tide/plain")).plain,
 ];
 
+/** What may stand in markup. */
+const IN_MARKUP: readonly Loader[] = [styles, ecma, json];
+
 /** What a language needs, by its identifier: itself, and what may stand in it. */
 const NEEDS: Readonly<Record<string, readonly Loader[]>> = {
-  aspx: [aspx, csharp, styles, ecma, json],
-  astro: [astro, ecma, styles, json],
+  aspx: [aspx, csharp, ...IN_MARKUP],
+  astro: [astro, ...IN_MARKUP],
   csharp: [csharp],
   css: [styles],
-  html: [html, styles, ecma, json],
+  html: [html, ...IN_MARKUP],
   javascript: [ecma],
   ipynb: [notebook, python, markdown, ecma],
   json: [json],
   less: [styles],
-  markdown: [markdown, ecma, python, html, styles, json, others],
+  markdown: [markdown, python, html, ...IN_MARKUP, others],
   python: [python],
-  razor: [razor, csharp, styles, ecma, json],
+  razor: [razor, csharp, ...IN_MARKUP],
   scss: [styles],
-  svelte: [svelte, ecma, styles, json],
+  svelte: [svelte, ...IN_MARKUP],
   typescript: [ecma],
   typescriptreact: [ecma],
-  vue: [components, html, ecma, styles, json, markdown],
+  vue: [components, html, ...IN_MARKUP, markdown],
   xml: [xml],
 };
 
