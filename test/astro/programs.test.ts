@@ -1,9 +1,8 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { astroTree } from "../../tools/corpus/oracles/astro.js";
+import { contents, gap } from "../support/contents.js";
 import { format } from "../support/format.js";
-
-const GAPS = ["", " ", "\n", "\n\n", "\n  "];
 
 /** What stands in a content: without others in it, or around another content. */
 const LEAVES = [
@@ -33,14 +32,7 @@ const CODE: readonly (readonly [begin: string, end: string])[] = [
   ["{late ? (", ") : null}"],
 ];
 
-const gap = fc.constantFrom(...GAPS);
-
-const content: fc.Memo<string> = fc.memo((depth) =>
-  fc.array(fc.tuple(gap, depth > 1 ? fc.oneof(leaf, around(depth - 1), code(depth - 1)) : leaf), {
-    maxLength: 4,
-  }).chain((parts) => gap.map((last) => parts.flat().join("") + last)));
-
-const leaf = fc.constantFrom(...LEAVES);
+const content = contents(LEAVES, () => [around, code]);
 
 const around: fc.Memo<string> = fc.memo((depth) =>
   fc.tuple(fc.constantFrom(...AROUND), content(depth)).map(
@@ -60,6 +52,6 @@ test("what the compiler reads stays, and the text comes to rest", () => {
       if (before !== undefined) expect(astroTree(after)).toBe(before);
       expect(format("astro", after)).toBe(after);
     }),
-    { numRuns: Number(process.env["RUNS"] ?? 300) },
+    { numRuns: 300 },
   );
 });

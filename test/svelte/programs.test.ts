@@ -3,10 +3,9 @@ import { fileURLToPath } from "node:url";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { svelteTree } from "../../tools/corpus/oracles/svelte.js";
+import { contents } from "../support/contents.js";
 import { format } from "../support/format.js";
 import { changing, invariants } from "../support/invariants.js";
-
-const GAPS = ["", " ", "\n", "\n\n", "\n  "];
 
 /** What stands in a content: without others in it, or around another content. */
 const LEAVES = [
@@ -32,13 +31,7 @@ const AROUND: readonly (readonly [begin: string, end: string])[] = [
   ["{#snippet row(a,b=1)}", "{/snippet}"],
 ];
 
-const gap = fc.constantFrom(...GAPS);
-
-const content: fc.Memo<string> = fc.memo((depth) =>
-  fc.array(fc.tuple(gap, depth > 1 ? fc.oneof(leaf, around(depth - 1)) : leaf), { maxLength: 4 })
-    .chain((parts) => gap.map((last) => parts.flat().join("") + last)));
-
-const leaf = fc.constantFrom(...LEAVES);
+const content = contents(LEAVES, () => [around]);
 
 const around: fc.Memo<string> = fc.memo((depth) =>
   fc.tuple(fc.constantFrom(...AROUND), content(depth), fc.option(content(depth))).map(

@@ -65,6 +65,10 @@ export interface CodeEnd {
 /** Where code ends that begins at a UTF-16 offset, behind a brace, and is told as by `textsIn`. */
 export const codeEnd = (text: string, from: number): CodeEnd => new Scanner(text, from).toBrace();
 
+/** Where a text between back quotes ends that begins at a UTF-16 offset; 0 where a look at the signs does not tell. */
+export const templateEnd = (text: string, from: number): number =>
+  new Scanner(text, from).toTemplateEnd();
+
 /** Looks through code for texts, sign by sign. */
 export class Scanner {
   /** The last piece that is neither white space nor a comment; where a head ends, what opens that. */
@@ -87,6 +91,10 @@ export class Scanner {
   toBrace(): CodeEnd {
     const brace = this.codeUpTo("}") ? this.at : -1;
     return { brace, open: this.open, isOpen: brace < 0 && this.at >= this.code.length };
+  }
+
+  toTemplateEnd(): number {
+    return this.template() ? this.at : 0;
   }
 
   /** Takes note of a piece that was passed: white space, a comment, a word, a text or a sign. */
@@ -142,7 +150,7 @@ export class Scanner {
   }
 
   /** A text in back quotes, with what is put into it. */
-  protected template(): boolean {
+  private template(): boolean {
     const { code, texts } = this;
     const { length } = texts;
     const from = this.at++;

@@ -1,5 +1,6 @@
 import type { Span } from "../../core/outline/excerpt.js";
 import { OPERATOR, Scanner } from "../../core/regions/texts.js";
+import type { TokenTable } from "../../core/syntax/tokens.js";
 import { holdsLineEnd } from "../../core/text/line-ends.js";
 import { beginsItsLine, whiteOf } from "../../core/text/width.js";
 import { Step } from "../html/effect.js";
@@ -28,7 +29,7 @@ const DEEPEST = 100;
  *       <li>{tide.time}</li>      markup, with an expression in it
  *     ))}                         a piece that closes them
  */
-export class Expressions {
+class Expressions {
   private readonly known = new Map<number, Expression>();
   private depth = 0;
 
@@ -49,6 +50,16 @@ export class Expressions {
     this.known.set(from, found);
     return found;
   }
+}
+
+/** By the tokens of a text, its expressions: what splits it into tokens has read them. */
+const known = new WeakMap<TokenTable, Expressions>();
+
+/** The expressions of a text, by its tokens. */
+export function expressionsOf(tokens: TokenTable): Expressions {
+  let expressions = known.get(tokens);
+  if (expressions === undefined) known.set(tokens, expressions = new Expressions(tokens.text));
+  return expressions;
 }
 
 /** An expression that has an end, with where it begins. */
@@ -100,6 +111,9 @@ const MARKUP = "</";
 /** What takes no line end before what follows it. */
 const JOINED = /\b(?:return|throw|yield)$/;
 
+const OPENERS: ReadonlySet<string> = new Set("([{");
+const CLOSERS: ReadonlySet<string> = new Set(")]}");
+
 /** Passes one expression. */
 class Reader extends Scanner {
   private readonly pieces: Piece[] = [];
@@ -145,8 +159,8 @@ class Reader extends Scanner {
 
   /** Takes a stretch of code into the piece that begins or goes on there. */
   private extend(from: number, to: number): void {
-    const sign = to === from + 1 ? this.code[from]! : "";
-    const closed = ")]}".includes(sign) && sign !== "" ? this.brackets.pop() : undefined;
+    const said = this.code.slice(from, to);
+    const closed = CLOSERS.has(said) ? this.brackets.pop() : undefined;
     const own = this.begun?.block;
     // Each piece closes what one line has opened.
     if (closed !== undefined && closed !== own && closed.isOpen && this.begun?.closes === true)
@@ -159,7 +173,7 @@ class Reader extends Scanner {
       closes: false,
     };
     piece.to = to;
-    if (sign !== "" && "([{".includes(sign)) {
+    if (OPENERS.has(said)) {
       this.brackets.push(piece.block);
       piece.opens++;
     } else if (closed === piece.block) {

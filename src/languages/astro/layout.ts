@@ -8,7 +8,7 @@ import type { Holder, Item } from "../html/layout/items.js";
 import type { Braces } from "../svelte/braces.js";
 import { R } from "../html/rules.js";
 import { SvelteLayout, blanks } from "../svelte/layout.js";
-import { Expressions, expressionsIn } from "./expression.js";
+import { expressionsIn, expressionsOf } from "./expression.js";
 
 /** The last sign of code behind which no blank stands before markup, and the first one of code before which none does. */
 const OPENS = /[([{]/;
@@ -19,7 +19,7 @@ const MARKUP = /<[a-z>!]/i;
 
 /** Pieces of code around markup stand as they are written, and move with their lines. */
 export class AstroLayout extends SvelteLayout {
-  private readonly expressions = new Expressions(this.tokens.text);
+  private readonly expressions = expressionsOf(this.tokens);
 
   protected override holdsCode(t: number): boolean {
     const { tokens } = this;

@@ -1,11 +1,11 @@
+import { templateEnd } from "../../core/regions/texts.js";
 import { Char } from "../../core/text/characters.js";
 import { Step } from "../html/effect.js";
 import { CLOSES, FLOW, OPENS, T } from "../html/kinds.js";
 import { FAR } from "../html/half-written.js";
-import { HtmlLexer, type Components, type Lexed } from "../html/lexer.js";
+import { HtmlLexer, closeOf, type Components, type Lexed } from "../html/lexer.js";
 import { attributeOf } from "../html/layout/tags.js";
-import { Expressions, type Piece } from "./expression.js";
-import { endTagAt, templateEnd } from "./markup.js";
+import { expressionsOf, type Piece } from "./expression.js";
 
 /** Splits markup with expressions into tokens: those of pages, and each piece of the code around markup as a word. */
 export const lexAstro = (text: string, dialect: Components): Lexed =>
@@ -25,7 +25,7 @@ const CLOSER = /[)\]}]+[;,]?(?=[ \t]*(?:[\r\n]|$))/y;
 const AFTER = /^[ \t]*(?:[\r\n<]|$)/;
 
 class AstroLexer extends HtmlLexer {
-  private readonly expressions = new Expressions(this.text);
+  private readonly expressions = expressionsOf(this.tokens);
   /** The pieces of code around markup, by where each begins. */
   private readonly pieces = new Map<number, Piece>();
 
@@ -67,7 +67,8 @@ class AstroLexer extends HtmlLexer {
     super.startTag();
     const holds = tokens.kind(tokens.count - 1) as T === T.TagEnd;
     if (!holds || attributeOf(tokens, first, "is:raw") === undefined) return;
-    const to = endTagAt(this.text, tokens.textOf(first).slice(1), this.at);
+    const close = closeOf(this.text, tokens.textOf(first).slice(1), this.at);
+    const to = close < 0 ? this.text.length : close;
     if (to > this.at) this.add(T.Raw, to, this.linesIn(to));
   }
 

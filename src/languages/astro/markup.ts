@@ -1,6 +1,6 @@
-import { Scanner } from "../../core/regions/texts.js";
-import { pattern } from "../../core/text/patterns.js";
-import { AFTER_NAME, RAW, VOID } from "../html/elements.js";
+import { templateEnd } from "../../core/regions/texts.js";
+import { RAW, VOID } from "../html/elements.js";
+import { closeOf } from "../html/lexer.js";
 
 /** What a tag begins with: `<>` has no name. */
 const TAG = /<(\/?)([a-z][^\s/>{}"'`=<]*|(?=>))/iy;
@@ -36,7 +36,8 @@ export function elementEnd(text: string, from: number, expressionEnd: Expression
       open.length = place;
     } else if (!text.startsWith("/>", at - 2) && !VOID.has(name)) {
       open.push(name);
-      if (RAW.has(name)) at = endTagAt(text, name, at);
+      if (RAW.has(name)) at = closeOf(text, name, at);
+      if (at < 0) return 0;
     }
     if (open.length === 0) return at;
   }
@@ -58,22 +59,4 @@ function tagEnd(text: string, from: number, expressionEnd: ExpressionEnd): numbe
     if (at === 0) return 0;
   }
   return 0;
-}
-
-/** Where the end tag of an element stands that holds no markup; the text's end where it does not. */
-export function endTagAt(text: string, name: string, from: number): number {
-  const tag = pattern(`</${name}${AFTER_NAME}`, "gi");
-  tag.lastIndex = from;
-  return tag.exec(text)?.index ?? text.length;
-}
-
-/** Where a text between back quotes ends that begins at an offset; 0 where it does not. */
-export function templateEnd(text: string, from: number): number {
-  return new Template(text, from).end();
-}
-
-class Template extends Scanner {
-  end(): number {
-    return this.template() ? this.at : 0;
-  }
 }

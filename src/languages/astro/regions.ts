@@ -1,16 +1,15 @@
 import { frontMatterEnd } from "../../core/front-matter.js";
 import type { Syntax } from "../../core/language.js";
-import { besideWord, trimmedSpan, withinLine } from "../../core/regions/place.js";
+import { trimmedSpan } from "../../core/regions/place.js";
 import type { Region } from "../../core/regions/region.js";
 import type { TokenTable } from "../../core/syntax/tokens.js";
 import { LineStarts } from "../../core/text/width.js";
-import { besideValue } from "../component/template/beside.js";
-import { PATH } from "../component/template/regions.js";
 import { FLOW, T } from "../html/kinds.js";
 import { htmlRegions } from "../html/regions.js";
 import { partsOf as wholeParts } from "../svelte/code.js";
+import { codeRegion } from "../svelte/regions.js";
 import { partsOf } from "./code.js";
-import { Expressions, expressionsIn, type Placed } from "./expression.js";
+import { expressionsIn, expressionsOf, type Placed } from "./expression.js";
 
 /** The lines of signs around the script with which a component begins. */
 const FENCES = /^\uFEFF?---[^]*?(?:\r\n|\r|\n)|---[ \t]*$/g;
@@ -35,7 +34,7 @@ export function* astroRegions(syntax: Syntax): Iterable<Region> {
 function* codeIn({ tokens }: Syntax): Iterable<Region> {
   const { text } = tokens;
   const lines = new LineStarts(text);
-  const expressions = new Expressions(text);
+  const expressions = expressionsOf(tokens);
   for (let t = 0; t < tokens.count; t++) {
     const kind: T = tokens.kind(t);
     if (kind !== T.Word && kind !== T.Value && kind !== T.Name) continue;
@@ -63,19 +62,11 @@ function* partsIn(
   lines: LineStarts,
 ): Iterable<Region> {
   const { text } = tokens;
-  const word = { from, to: expression.to };
-  const isWhole = expression.pieces.length === 0;
-  const isValue = (tokens.kind(t) as T) === T.Value && from === tokens.start(t);
-  const parts = isWhole ? wholeParts(text, { ...word, isOpen: false }) : partsOf(text, expression);
-  for (const part of parts) {
-    const place = withinLine(lines, part.from, part.to);
-    if (place === undefined || PATH.test(text.slice(place.from, place.to))) continue;
-    yield {
-      ...part,
-      ...place,
-      languageId: "typescript",
-      closer: isWhole ? /[{}]/ : /[(){}[\]<>]/,
-      beside: isValue ? besideValue(tokens, t, place) : besideWord(text, place, word),
-    };
+  const { pieces, to } = expression;
+  const braces = { from, to, isOpen: false };
+  const isWhole = pieces.length === 0;
+  for (const part of isWhole ? wholeParts(text, braces) : partsOf(text, expression)) {
+    const region = codeRegion(tokens, t, lines, part, braces);
+    if (region !== undefined) yield isWhole ? region : { ...region, closer: /[(){}[\]<>]/ };
   }
 }

@@ -535,7 +535,7 @@ export class HtmlLexer {
 }
 
 /** Where the end tag of an element stands that holds no markup; -1 where it does not. */
-function closeOf(text: string, name: string, from: number): number {
+export function closeOf(text: string, name: string, from: number): number {
   const tag = pattern(`</${name}${AFTER_NAME}`, "gi");
   tag.lastIndex = from;
   return tag.exec(text)?.index ?? -1;

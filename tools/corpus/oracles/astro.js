@@ -1,10 +1,7 @@
 import { parse } from "@astrojs/compiler/sync";
 import { ecmaTree } from "./ecma.js";
-import { BLOCK, HIDDEN, INNER, LOOSE, shown } from "./page.js";
+import { BLOCK, DRAWN, HIDDEN, INNER, LOOSE, bare, shown } from "./page.js";
 import { cssTree } from "./styles.js";
-
-/** Elements in drawings and formulas that hold text. */
-const DRAWN = /^(?:text|tspan|textPath|title|desc|a|m[inos]|mtext)$/;
 
 /** Attributes under which an element is kept to the letter. */
 const RAW = /^(?:is:raw|set:html|set:text)$/;
@@ -21,9 +18,6 @@ export function astroTree(text) {
   markup(parts, ast.children ?? [], {});
   return shown([...parts, ["edge", ""]]);
 }
-
-/** Code without what formatting may change in it. */
-const bare = (code) => code.replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
 
 /** A program, or an expression, as its tree where it is one. */
 const program = (code) => ecmaTree("component.ts", code) ?? bare(code);

@@ -17,6 +17,9 @@ export const HIDDEN = new Set(
   "area base basefont datalist head link meta noembed noframes param rp script style template title source track"
     .split(" "),
 );
+/** Elements in the drawings and formulas of a component that hold text. */
+export const DRAWN = /^(?:text|tspan|textPath|title|desc|a|m[inos]|mtext)$/;
+
 const EXACT = new Set("pre textarea listing xmp plaintext".split(" "));
 export const LOOSE =
   /^(?:head|html|table|tbody|thead|tfoot|tr|colgroup|select|datalist|frameset|picture)$/;
@@ -72,7 +75,7 @@ export function pageTree(text) {
 const program = (code) => ecmaTree("page.js", code) ?? bare(code);
 
 /** Code without what formatting may change in it. */
-const bare = (code) => code.replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
+export const bare = (code) => code.replace(/\\(?=["'])|[\s;,()"'`]+/g, "");
 
 /** The parts as one text, without the blanks that are not shown. */
 export function shown(parts) {

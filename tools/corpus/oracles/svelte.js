@@ -1,6 +1,6 @@
 import { parse } from "svelte/compiler";
 import { ecmaTree } from "./ecma.js";
-import { BLOCK, HIDDEN, INNER, LOOSE, shown } from "./page.js";
+import { BLOCK, DRAWN, HIDDEN, INNER, LOOSE, shown } from "./page.js";
 import { cssTree } from "./styles.js";
 
 /** Where a node's place or writing, not its meaning, is kept. */
@@ -9,9 +9,6 @@ const SKIPPED = new Set(
     " ",
   ),
 );
-
-/** Elements in drawings and formulas that hold text. */
-const DRAWN = /^(?:text|tspan|textPath|title|desc|a|m[inos]|mtext)$/;
 
 /**
  * What a component says, by the reading of its compiler: its markup as pages are compared, what stands between its braces,
